@@ -1,0 +1,109 @@
+import { findBase } from '../bases/index.ts';
+import type { DrawerPaper } from '../paper/index.ts';
+import { type Plan, buildPlan } from '../plan/index.ts';
+import { lanternDrawer } from './drawer.ts';
+import { buildOwlSteps } from './owl-steps.ts';
+
+const cast = 'Lantern Marsh';
+const showDate = '2026-12-19';
+
+function paperFrom(id: string): Plan['paper'] {
+  const p: DrawerPaper = lanternDrawer.find((d) => d.id === id)!;
+  return {
+    name: p.name, kind: p.kind, grammage: p.grammage, caliperMm: p.caliperMm, drawerId: p.id,
+    front: { name: p.frontName, hex: p.frontHex }, back: { name: p.backName, hex: p.backHex },
+  };
+}
+
+/** The barn owl of simple folds, 9 cm tall, planned to the end. */
+export function buildOwlPlan(): Plan {
+  const fresh = buildPlan('Barn owl');
+  return {
+    ...fresh,
+    cast,
+    sheet: { shape: { kind: 'square' }, sideMm: 94 },
+    paper: paperFrom('marsh-gold'),
+    brief: {
+      subject: 'Barn owl',
+      pose: 'upright, looking out at the audience; leans on its tail',
+      target: { dimension: 'height', mm: 90, tolerancePercent: 4 },
+      sides: [
+        { part: 'face', side: 'back' },
+        { part: 'belly', side: 'back' },
+        { part: 'wings', side: 'front' },
+        { part: 'tail', side: 'back' },
+      ],
+      rules: 'square',
+      copies: 3,
+      date: showDate,
+    },
+    limbs: [
+      { id: 'body', name: 'Head and body', lengthMm: 60 },
+      { id: 'tail', name: 'Tail', lengthMm: 24 },
+    ],
+    baseId: 'kite',
+    marks: [{ id: 'wing', edge: 'AB', top: 1, bottom: 8, construction: 'halving' }],
+    steps: buildOwlSteps(),
+    finish: {
+      feet: [
+        { kind: 'meet', a: { kind: 'crease', step: 'wing' }, b: { kind: 'crease', step: 'tail-up' }, frame: 'model' },
+        { kind: 'meet', a: { kind: 'crease', step: 'wing-again' }, b: { kind: 'crease', step: 'tail-up' }, frame: 'model' },
+      ],
+      notes: [
+        { id: 'wings', text: 'Round the wings over a pencil', range: 'a little, to taste' },
+        { id: 'face', text: 'Lift the rim of the face off the body', range: '1 to 3 mm' },
+        { id: 'stand', text: 'Bend the tail back until the owl leans on it', range: '20 to 35 degrees' },
+      ],
+      wetFolded: false,
+      tools: ['knife'],
+    },
+  };
+}
+
+/** The heron: brief, limbs and paper; its base will be a bird base, so nothing is folded yet but the first marks. */
+export function buildHeronPlan(): Plan {
+  const fresh = buildPlan('Heron');
+  return {
+    ...fresh,
+    cast,
+    paper: paperFrom('marsh-slate'),
+    brief: {
+      ...fresh.brief,
+      subject: 'Heron',
+      pose: 'standing, neck drawn into an S',
+      target: { dimension: 'height', mm: 150, tolerancePercent: 5 },
+      sides: [{ part: 'everything', side: 'front' }],
+      date: showDate,
+    },
+    limbs: [
+      { id: 'neck', name: 'Neck and bill', lengthMm: 95 },
+      { id: 'left-leg', name: 'Left leg', lengthMm: 80 },
+      { id: 'right-leg', name: 'Right leg', lengthMm: 80 },
+      { id: 'tail', name: 'Tail', lengthMm: 45 },
+    ],
+    steps: [...findBase('blintz')!.steps.slice(0, 2)],
+  };
+}
+
+/** The hare: tried from a kite base, which gives long ears but no legs. */
+export function buildHarePlan(): Plan {
+  const fresh = buildPlan('Hare');
+  return {
+    ...fresh,
+    cast,
+    sheet: { shape: { kind: 'square' }, sideMm: 150 },
+    paper: paperFrom('fog-copy'),
+    brief: {
+      ...fresh.brief,
+      subject: 'Hare',
+      pose: 'sitting, ears up',
+      target: { dimension: 'height', mm: 110, tolerancePercent: 5 },
+      sides: [{ part: 'tail', side: 'back' }],
+      date: showDate,
+    },
+    limbs: [{ id: 'ears', name: 'Ears', lengthMm: 70 }],
+    baseId: 'kite',
+    marks: [{ id: 'ear', edge: 'AB', top: 1, bottom: 3, construction: null }],
+    steps: [...findBase('kite')!.steps],
+  };
+}

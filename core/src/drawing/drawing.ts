@@ -1,0 +1,145 @@
+import {
+  type Bounds, type Line, type Point, type Segment, add, apply, between, boundsOf, chordOf, dot, isTurned, lineThrough, scale, subtract, toUnit,
+} from '../geometry/index.ts';
+import {
+  type FlatState, type RestingCrease, buildArrangement, edgeOwners, facetOnModel, facetOnSheet, foldsOf, isAbove,
+} from '../folded/index.ts';
+import type { ReplayedStep } from '../sequence/index.ts';
+import { cornersOf, outlineOf } from '../sheet/index.ts';
+import type { DrawItem, Drawing, LineStyle } from './items.ts';
+
+/** Facets from the bottom up, and how deep each lies; undefined when layers overlap in a ring and no order draws them. */
+export function stackOrder(state: FlatState): { order: number[]; level: number[] } | undefined {
+  const n = state.facets.length;
+  const below: number[] = state.facets.map((_, f) => state.facets.filter((_, g) => isAbove(state, f, g)).length);
+  const level = new Array<number>(n).fill(0);
+  const order: number[] = [];
+  const open = below.flatMap((count, f) => (count === 0 ? [f] : []));
+  while (open.length > 0) {
+    const f = open.shift()!;
+    order.push(f);
+    for (let g = 0; g < n; g++) {
+      if (!isAbove(state, g, f)) continue;
+      level[g] = Math.max(level[g]!, level[f]! + 1);
+      below[g]!--;
+      if (below[g] === 0) open.push(g);
+    }
+  }
+  return order.length === n ? { order, level } : undefined;
+}
+
+/** Offset between two layers, in sheet sides, and the most a whole stack may spread. */
+const LAYER_OFFSET = 0.0022;
+const MOST_SPREAD = 0.02;
+
+/** The folded model as the folder sees it: layers a little apart, resting creases as hairlines. */
+export function drawModel(state: FlatState): Drawing {
+  const stack = stackOrder(state);
+  const items = stack ? drawStack(state, stack) : drawCells(state);
+  return { items, bounds: boundsOf(state.facets.flatMap((_, f) => facetOnModel(state, f))) };
+}
+
+function drawStack(state: FlatState, { order, level }: { order: number[]; level: number[] }): DrawItem[] {
+  const owner = edgeOwners(state.facets.map((f) => f.loop));
+  const top = Math.max(...level);
+  const step = Math.min(LAYER_OFFSET, MOST_SPREAD / Math.max(1, top));
+  const creases = restingByFacet(state);
+  return order.flatMap((f) => {
+    const { loop, placement } = state.facets[f]!;
+    const shift: Point = [-step * 0.7 * (level[f]! - top / 2), step * (level[f]! - top / 2)];
+    const points = facetOnModel(state, f).map((p) => add(p, shift));
+    const edges = points.map((from, i): DrawItem => {
+      const next = (i + 1) % points.length;
+      const raw = !owner.has(`${loop[next]},${loop[i]}`);
+      return { kind: 'line', style: raw ? 'raw' : 'folded', from, to: points[next]!, facet: f };
+    });
+    const rests = (creases.get(f) ?? []).map((c): DrawItem => {
+      const [from, to] = shorten(add(apply(placement, c.from), shift), add(apply(placement, c.to), shift), c.pressed);
+      return { kind: 'line', style: restStyle(c), from, to, facet: f };
+    });
+    const side = isTurned(placement) ? 'back' : 'front';
+    return [{ kind: 'facet' as const, facet: f, points, side, depth: top - level[f]! }, ...rests, ...edges];
+  });
+}
+
+const restStyle = (c: RestingCrease): LineStyle => (c.pressed === 'pinch' ? 'pinch' : c.pressed === 'soft' ? 'soft' : 'rest');
+
+/** Resting creases stop short of the edges, so that they are told from folded ones by form. */
+function shorten(from: Point, to: Point, pressed: RestingCrease['pressed']): [Point, Point] {
+  return pressed === 'pinch' ? [from, to] : [between(from, to, 0.03), between(from, to, 0.97)];
+}
+
+function restingByFacet(state: FlatState): Map<number, RestingCrease[]> {
+  const map = new Map<number, RestingCrease[]>();
+  for (const crease of state.resting) {
+    const line = lineThrough(crease.from, crease.to);
+    if (!line) continue;
+    state.facets.forEach((_, f) => {
+      const part = withinFacet(facetOnSheet(state, f), line, crease);
+      if (part) map.set(f, [...(map.get(f) ?? []), { ...crease, ...part }]);
+    });
+  }
+  return map;
+}
+
+/** The part of a resting crease that lies on one facet. */
+function withinFacet(corners: readonly Point[], line: Line, crease: Segment): Segment | undefined {
+  const chord = chordOf(corners, line);
+  if (!chord) return undefined;
+  const along = toUnit(subtract(crease.to, crease.from));
+  const at = (p: Point): number => dot(subtract(p, crease.from), along);
+  const [low, high] = [at(chord.from), at(chord.to)].sort((a, b) => a - b) as [number, number];
+  const [from, to] = [Math.max(0, low), Math.min(at(crease.to), high)];
+  return to - from > 1e-6 ? { from: add(crease.from, scale(along, from)), to: add(crease.from, scale(along, to)) } : undefined;
+}
+
+/** For layers that overlap in a ring: only what is seen, cell by cell. */
+function drawCells(state: FlatState): DrawItem[] {
+  const map = buildArrangement(state);
+  const faces = map.cells.flatMap((cell): DrawItem[] => {
+    const f = cell.layers[0];
+    if (f === undefined) return [];
+    return [{ kind: 'facet', facet: f, points: cell.outline, side: isTurned(state.facets[f]!.placement) ? 'back' : 'front', depth: 0 }];
+  });
+  const lines = map.edges.flatMap((edge): DrawItem[] => {
+    const [left, right] = [map.cells[edge.left]!.layers[0], map.cells[edge.right]!.layers[0]];
+    if (left === right) return [];
+    return [{ kind: 'line', style: 'folded', from: map.nodes[edge.from]!, to: map.nodes[edge.to]! }];
+  });
+  return [...faces, ...lines];
+}
+
+/** The sheet laid flat, front side up, with every fold by its sense and resting creases. */
+export function drawSheet(state: FlatState): Drawing {
+  const outline = outlineOf(state.sheet);
+  const facets = state.facets.map((_, f): DrawItem => ({ kind: 'facet', facet: f, points: facetOnSheet(state, f), side: 'front', depth: 0 }));
+  const rests = state.resting.map((c): DrawItem => {
+    const [from, to] = shorten(c.from, c.to, c.pressed);
+    return { kind: 'line', style: restStyle(c), from, to };
+  });
+  const folds = foldsOf(state).map((f): DrawItem => ({ kind: 'line', style: f.sense, from: f.from, to: f.to }));
+  const rim = outline.map((from, i): DrawItem => ({ kind: 'line', style: 'raw', from, to: outline[(i + 1) % outline.length]! }));
+  const names = cornersOf(state.sheet).map((c): DrawItem => ({ kind: 'landmark', at: c.at, name: c.name, look: 'known' }));
+  return { items: [...facets, ...rests, ...folds, ...rim, ...names], bounds: boundsOf(outline) };
+}
+
+/** A step as a folder reads it in print: the model before it, the line to fold on, and the arrow of the move. */
+export function drawStep(step: ReplayedStep): Drawing {
+  const model = drawModel(step.before);
+  const extra = drawMove(step, model.bounds);
+  return { items: [...model.items, ...extra], bounds: model.bounds };
+}
+
+function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
+  const width = bounds.maxX - bounds.minX;
+  const middle: Point = [(bounds.minX + bounds.maxX) / 2, bounds.minY - width * 0.06];
+  if (move.kind === 'turn' || move.kind === 'rotate') {
+    const reach: Point = [width * 0.16, 0];
+    return [{ kind: 'arrow', style: move.kind === 'turn' ? 'turn-over' : 'rotate', from: add(middle, scale(reach, -1)), to: add(middle, reach), bend: move.kind === 'rotate' && move.degrees < 0 ? -1 : 1 }];
+  }
+  if (!trace) return [];
+  const sense = move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch' ? move.sense : 'valley';
+  const lines = trace.chords.map((c): DrawItem => ({ kind: 'line', style: move.kind === 'unfold' ? 'rest' : sense, from: c.from, to: c.to }));
+  const style = move.kind === 'crease' || move.kind === 'pinch' ? 'fold-unfold' : move.kind === 'unfold' ? 'unfold' : sense;
+  return [...lines, { kind: 'arrow', style, from: trace.from, to: trace.to, bend: 0.28 }];
+}

@@ -1,0 +1,8 @@
+/**
+ * Room: drawings as display lists. Facets back to front in the two paper colours, edges and creases in the line code,
+ * arrows of the craft's notation, named landmarks; and the list rendered to SVG. Positions in sheet sides, y up.
+ */
+export type { Drawing, DrawItem, LineStyle, ArrowStyle } from './items.ts';
+export { drawModel, drawSheet, drawStep, stackOrder } from './drawing.ts';
+export type { SvgOptions, Palette } from './svg.ts';
+export { toSvg, strokeOf, arrowPath, dayPalette, SHADE_PER_LAYER } from './svg.ts';

@@ -1,0 +1,17 @@
+import type { Bounds, Point } from '../geometry/index.ts';
+
+export type LineStyle = 'raw' | 'folded' | 'valley' | 'mountain' | 'rest' | 'pinch' | 'soft' | 'hidden';
+export type ArrowStyle = 'valley' | 'mountain' | 'fold-unfold' | 'unfold' | 'turn-over' | 'rotate';
+
+/** One thing to be drawn, in drawing order. Facets carry their number so that views can be linked. */
+export type DrawItem =
+  | { readonly kind: 'facet'; readonly facet: number; readonly points: readonly Point[]; readonly side: 'front' | 'back'; readonly depth: number }
+  | { readonly kind: 'line'; readonly style: LineStyle; readonly from: Point; readonly to: Point; readonly facet?: number }
+  | { readonly kind: 'arrow'; readonly style: ArrowStyle; readonly from: Point; readonly to: Point; readonly bend: number }
+  | { readonly kind: 'landmark'; readonly at: Point; readonly name: string; readonly look: 'known' | 'chosen' | 'made' };
+
+export interface Drawing {
+  readonly items: readonly DrawItem[];
+  /** What is drawn, without room for names. */
+  readonly bounds: Bounds;
+}

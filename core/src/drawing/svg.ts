@@ -1,0 +1,130 @@
+import type { Point } from '../geometry/index.ts';
+import { lineOnPaper, shadeOf } from '../colour/index.ts';
+import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
+
+/** Colours of one drawing: the two paper sides and the inks on them. */
+export interface Palette {
+  readonly front: string;
+  readonly back: string;
+  readonly ink: string;
+  readonly valley: string;
+  readonly mountain: string;
+  readonly rest: string;
+}
+
+export const dayPalette = (front: string, back: string): Palette => ({
+  front, back, ink: '#1a2320', valley: '#0a5f4a', mountain: '#a13408', rest: '#57656b',
+});
+
+const STROKES: Record<LineStyle, { width: number; dash?: string }> = {
+  raw: { width: 2.4 },
+  folded: { width: 1.4 },
+  valley: { width: 1.9, dash: '7 4' },
+  mountain: { width: 1.9, dash: '14 3.5 3 3.5 3 3.5' },
+  rest: { width: 0.8 },
+  pinch: { width: 1.6 },
+  soft: { width: 0.8, dash: '2 2' },
+  hidden: { width: 1.1, dash: '1.2 3.6' },
+};
+
+/** Width and dashes of a line style in px, and its colour against the paper side it lies on. */
+export function strokeOf(style: LineStyle, palette: Palette, paper: string): { width: number; dash?: string; colour: string } {
+  const ink =
+    style === 'valley' ? palette.valley : style === 'mountain' ? palette.mountain : style === 'rest' || style === 'soft' ? palette.rest : palette.ink;
+  return { ...STROKES[style], colour: lineOnPaper(ink, paper, 3) };
+}
+
+/** How much darker paper is drawn for each layer it lies lower. */
+export const SHADE_PER_LAYER = 0.012;
+
+export interface SvgOptions {
+  readonly width: number;
+  readonly height: number;
+  readonly palette: Palette;
+  readonly title: string;
+  /** Share of the usual line width, for small pictures. */
+  readonly weight?: number;
+  readonly margin?: number;
+}
+
+/** A drawing as a standalone SVG document; y is turned to point down. */
+export function toSvg(drawing: Drawing, options: SvgOptions): string {
+  const { width, height, palette, weight = 1, margin = 24 } = options;
+  const { bounds } = drawing;
+  const k = Math.min((width - 2 * margin) / Math.max(bounds.maxX - bounds.minX, 1e-6), (height - 2 * margin) / Math.max(bounds.maxY - bounds.minY, 1e-6));
+  const [cx, cy] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
+  const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
+  const body = drawing.items.map((item) => renderItem(item, place, palette, weight)).join('\n');
+  const title = options.title.replace(/[&<>]/g, (c) => `&#${c.charCodeAt(0)};`);
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img"><title>${title}</title>\n${body}\n</svg>\n`;
+}
+
+const at = (p: Point): string => `${p[0].toFixed(2)},${p[1].toFixed(2)}`;
+
+function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette, weight: number): string {
+  switch (item.kind) {
+    case 'facet': {
+      const fill = shadeOf(item.side === 'front' ? palette.front : palette.back, item.depth * SHADE_PER_LAYER);
+      return `<polygon points="${item.points.map((p) => at(place(p))).join(' ')}" fill="${fill}"/>`;
+    }
+    case 'line': {
+      const stroke = strokeOf(item.style, palette, palette.front);
+      const dash = stroke.dash ? ` stroke-dasharray="${stroke.dash}"` : '';
+      const [a, b] = [place(item.from), place(item.to)];
+      return `<line x1="${a[0].toFixed(2)}" y1="${a[1].toFixed(2)}" x2="${b[0].toFixed(2)}" y2="${b[1].toFixed(2)}" stroke="${stroke.colour}" stroke-width="${(stroke.width * weight).toFixed(2)}"${dash} stroke-linecap="round"/>`;
+    }
+    case 'arrow':
+      return arrowPath(item.style, place(item.from), place(item.to), item.bend)
+        .map((d) => `<path d="${d.d}" fill="${d.filled ? palette.ink : 'none'}" stroke="${palette.ink}" stroke-width="1.6" stroke-linejoin="round"/>`)
+        .join('');
+    case 'landmark': {
+      const [x, y] = place(item.at);
+      return `<path d="M${x} ${y - 6}l4 5l-4 7l-4 -7z" fill="${item.look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/><text x="${x + 8}" y="${y - 6}" font-family="Source Sans 3, sans-serif" font-size="13" font-weight="600" fill="${palette.ink}">${item.name}</text>`;
+    }
+  }
+}
+
+/**
+ * Paths of an arrow in the craft's notation, in px: valley a bow with a filled head, mountain a bow with an open
+ * half head, fold-and-unfold a bow with heads at both ends, turn over a loop, rotate an open circle.
+ */
+export function arrowPath(style: ArrowStyle, from: Point, to: Point, bend: number): { d: string; filled: boolean }[] {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const size = Math.hypot(dx, dy) || 1;
+  const side = dx < 0 ? -1 : 1;
+  if (style === 'turn-over') return turnOverPath(from, to);
+  if (style === 'rotate') return rotatePath(from, to, bend);
+  const control: Point = [(from[0] + to[0]) / 2 + (dy / size) * size * bend * side, (from[1] + to[1]) / 2 - (dx / size) * size * bend * side];
+  const bow = { d: `M${at(from)}Q${at(control)} ${at(to)}`, filled: false };
+  const head = headPath(control, to, style === 'valley' || style === 'fold-unfold');
+  if (style === 'fold-unfold') return [bow, head, headPath(control, from, false)];
+  if (style === 'unfold') return [bow, headPath(control, to, false)];
+  return [bow, head];
+}
+
+function headPath(control: Point, tip: Point, filled: boolean): { d: string; filled: boolean } {
+  const [dx, dy] = [tip[0] - control[0], tip[1] - control[1]];
+  const size = Math.hypot(dx, dy) || 1;
+  const [ux, uy] = [dx / size, dy / size];
+  const reach = Math.min(12, Math.max(5, size * 0.7));
+  const half = reach * 0.42;
+  const base: Point = [tip[0] - ux * reach, tip[1] - uy * reach];
+  const [l, r]: [Point, Point] = [[base[0] - uy * half, base[1] + ux * half], [base[0] + uy * half, base[1] - ux * half]];
+  return filled ? { d: `M${at(l)}L${at(tip)}L${at(r)}Z`, filled } : { d: `M${at(l)}L${at(tip)}L${at(base)}`, filled };
+}
+
+function turnOverPath(from: Point, to: Point): { d: string; filled: boolean }[] {
+  const x = (from[0] + to[0]) / 2;
+  const y = from[1];
+  const d = `M${at(from)}C${at([x + 6, y])} ${at([x + 16, y - 22])} ${at([x, y - 22])}C${at([x - 16, y - 22])} ${at([x - 6, y])} ${at(to)}`;
+  return [{ d, filled: false }, headPath([x, y - 2], to, true)];
+}
+
+function rotatePath(from: Point, to: Point, bend: number): { d: string; filled: boolean }[] {
+  const r = Math.max(14, Math.hypot(to[0] - from[0], to[1] - from[1]) * 0.3);
+  const [x, y] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+  const end: Point = bend > 0 ? [x - r * 0.87, y - r * 0.5] : [x + r * 0.87, y - r * 0.5];
+  const start: Point = bend > 0 ? [x + r * 0.87, y - r * 0.5] : [x - r * 0.87, y - r * 0.5];
+  const d = `M${at(start)}A${r} ${r} 0 1 ${bend > 0 ? 1 : 0} ${at(end)}`;
+  return [{ d, filled: false }, headPath([end[0] + (bend > 0 ? -8 : 8), end[1] + 12], end, true)];
+}

@@ -1,0 +1,144 @@
+import {
+  type Line, type Point, add, apply, directionOf, distance, dot, lineAlong, mirrorPoint, scale,
+  sideOf, subtract, toUnit,
+} from '../geometry/index.ts';
+import { cornersOf } from '../sheet/index.ts';
+import { type Arrangement, buildArrangement } from './arrangement.ts';
+import { floodFrom, piecesAt } from './flood.ts';
+import { type FineMesh, cutAlong } from './mesh.ts';
+import { toOutline } from './measures.ts';
+import { type FlatState, edgeOwners, foldsOf, toModel } from './state.ts';
+
+/**
+ * A flap: paper that ends in a corner of the sheet at a corner of the silhouette. Its free length is how far from the
+ * tip, along the bisector of that corner, it can be moved without taking another corner of the sheet along.
+ */
+export interface Flap {
+  /** Name of the sheet corner that is the tip. */
+  readonly tip: string;
+  readonly tipOnSheet: Point;
+  readonly tipOnModel: Point;
+  readonly root: Point;
+  /** Free length and width half-way along it, in sheet sides. */
+  readonly length: number;
+  readonly width: number;
+  readonly layers: number;
+  /** True when raw edges are gathered on the flap's axis and the silhouette is the same on both sides of it. */
+  readonly onBaseAxis: boolean;
+}
+
+/** Free flaps of a state, longest first. Cost: about a dozen cuts per corner of the silhouette. */
+export function findFlaps(state: FlatState, map: Arrangement = buildArrangement(state)): Flap[] {
+  const outline = toOutline(map).flat();
+  const loops = toOutline(map);
+  const flaps: Flap[] = [];
+  for (const corner of cornersOf(state.sheet)) {
+    const tip = toModel(state, corner.at);
+    if (!tip) continue;
+    const axis = axisAt(loops, tip);
+    if (!axis) continue;
+    const length = freeLength(state, corner.name, tip, axis);
+    if (length <= 1e-6) continue;
+    const across = crossSection(state, corner.at, tip, axis, length / 2);
+    flaps.push({
+      tip: corner.name,
+      tipOnSheet: corner.at,
+      tipOnModel: tip,
+      root: add(tip, scale(axis, length)),
+      length,
+      ...across,
+      onBaseAxis: isBaseAxis(state, outline, lineAlong(tip, axis)),
+    });
+  }
+  return flaps.sort((a, b) => b.length - a.length);
+}
+
+/** Inward bisector of the silhouette's corner at a point; undefined where the silhouette has no corner there. */
+function axisAt(loops: readonly (readonly Point[])[], tip: Point): Point | undefined {
+  for (const loop of loops) {
+    const i = loop.findIndex((p) => distance(p, tip) < 1e-7);
+    if (i < 0) continue;
+    const before = toUnit(subtract(loop[(i + loop.length - 1) % loop.length]!, tip));
+    const after = toUnit(subtract(loop[(i + 1) % loop.length]!, tip));
+    const convex = after[0] * before[1] - after[1] * before[0] > 1e-9;
+    if (convex) return toUnit(add(before, after));
+  }
+  return undefined;
+}
+
+const acrossAt = (tip: Point, axis: Point, r: number): Line => ({ normal: scale(axis, -1), offset: -dot(axis, tip) - r });
+
+/** Flood of the paper nearer to the tip than r along the axis; undefined where no clean cut is possible. */
+function paperWithin(state: FlatState, tipOnSheet: Point, tip: Point, axis: Point, r: number): { mesh: FineMesh; part: Set<number> } | undefined {
+  const mesh = cutAlong(state, acrossAt(tip, axis, r));
+  if (!mesh.ok) return undefined;
+  return { mesh: mesh.value, part: floodFrom(mesh.value, piecesAt(mesh.value, tipOnSheet, 1)) };
+}
+
+function freeLength(state: FlatState, name: string, tip: Point, axis: Point): number {
+  const corners = cornersOf(state.sheet);
+  const own = corners.find((c) => c.name === name)!;
+  const events = state.facets
+    .flatMap(({ loop, placement }) => loop.map((v) => dot(axis, subtract(apply(placement, state.vertices[v]!), tip))))
+    .filter((d) => d > 1e-6)
+    .sort((a, b) => a - b)
+    .filter((d, i, all) => i === 0 || d - all[i - 1]! > 1e-9);
+  const isFree = (r: number): boolean => {
+    const within = paperWithin(state, own.at, tip, axis, r);
+    if (!within) return false;
+    return corners.every((c) => c.name === name || !piecesAt(within.mesh, c.at, 1).some((i) => within.part.has(i) && isOff(within.mesh, c.at, i)));
+  };
+  let length = 0;
+  for (let low = 0, high = events.length - 1; low <= high; ) {
+    const middle = (low + high) >> 1;
+    const r = (events[middle]! + (events[middle - 1] ?? 0)) / 2;
+    if (isFree(r)) {
+      length = events[middle]!;
+      low = middle + 1;
+    } else high = middle - 1;
+  }
+  return length;
+}
+
+/** True when the material point lies off the cut, so that it really belongs to the piece's side. */
+function isOff(mesh: FineMesh, pointOnSheet: Point, piece: number): boolean {
+  return !mesh.pieces[piece]!.loop.some((v) => mesh.onLine[v] && distance(mesh.vertices[v]!, pointOnSheet) < 1e-9);
+}
+
+function crossSection(state: FlatState, tipOnSheet: Point, tip: Point, axis: Point, r: number): { width: number; layers: number } {
+  const nudged = [r, r * 0.999].map((d) => paperWithin(state, tipOnSheet, tip, axis, d)).find((w) => w !== undefined);
+  if (!nudged) return { width: 0, layers: 0 };
+  const along = directionOf(acrossAt(tip, axis, r));
+  const spans: [number, number][] = [];
+  for (const i of nudged.part) {
+    const { loop, before } = nudged.mesh.pieces[i]!;
+    const ends = loop.filter((v) => nudged.mesh.onLine[v]).map((v) => dot(along, apply(before, nudged.mesh.vertices[v]!)));
+    if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
+  }
+  if (spans.length === 0) return { width: 0, layers: 0 };
+  const width = Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0]));
+  const deep = spans.map(([low, high]) => spans.filter((s) => s[0] < (low + high) / 2 - 1e-9 && s[1] > (low + high) / 2 + 1e-9).length);
+  return { width, layers: Math.max(...deep) };
+}
+
+function isBaseAxis(state: FlatState, outline: readonly Point[], axis: Line): boolean {
+  const same = outline.every((p) => outline.some((q) => distance(mirrorPoint(axis, p), q) < 1e-6));
+  if (!same) return false;
+  const owner = edgeOwners(state.facets.map((f) => f.loop));
+  return [...owner].some(([key, f]) => {
+    const [u, v] = key.split(',').map(Number) as [number, number];
+    if (owner.has(`${v},${u}`)) return false;
+    const { placement } = state.facets[f]!;
+    return [u, v].every((w) => Math.abs(sideOf(axis, apply(placement, state.vertices[w]!))) < 1e-7);
+  });
+}
+
+/** The narrowest flap of at least 5 % of the side, if there is one. */
+export const findNarrowest = (flaps: readonly Flap[]): Flap | undefined =>
+  flaps.filter((f) => f.length >= 0.05 && f.width > 0).reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
+
+/** Length of the shortest active fold in sheet sides; undefined on the flat sheet. */
+export function shortestFold(state: FlatState): number | undefined {
+  const lengths = foldsOf(state).map((f) => distance(f.from, f.to));
+  return lengths.length === 0 ? undefined : Math.min(...lengths);
+}

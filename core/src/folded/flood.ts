@@ -1,0 +1,31 @@
+import { type Point, isInside, tolerance } from '../geometry/index.ts';
+import type { FineMesh } from './mesh.ts';
+import { edgeOwners } from './state.ts';
+
+/** Pieces (on one side of the cut) that hold a material point; several where it lies on a fold or corner. */
+export function piecesAt(mesh: FineMesh, pointOnSheet: Point, side: 1 | -1): number[] {
+  const found: number[] = [];
+  mesh.pieces.forEach((piece, i) => {
+    const corners = piece.loop.map((v) => mesh.vertices[v]!);
+    if (piece.side === side && isInside(corners, pointOnSheet, tolerance.samePoint * 10)) found.push(i);
+  });
+  return found;
+}
+
+/** The least set of pieces holding the seeds that can move about the cut without tearing: all they hang on to. */
+export function floodFrom(mesh: FineMesh, seeds: readonly number[]): Set<number> {
+  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
+  const moving = new Set(seeds);
+  const queue = [...seeds];
+  while (queue.length > 0) {
+    const { loop } = mesh.pieces[queue.pop()!]!;
+    loop.forEach((u, k) => {
+      const v = loop[(k + 1) % loop.length]!;
+      const next = owner.get(`${v},${u}`);
+      if (next === undefined || moving.has(next) || (mesh.onLine[u] && mesh.onLine[v])) return;
+      moving.add(next);
+      queue.push(next);
+    });
+  }
+  return moving;
+}

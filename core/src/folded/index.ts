@@ -1,0 +1,22 @@
+/**
+ * Room: the flat-folded sheet. Normal-form states, the fine mesh every move is made on, the commit that turns moved
+ * pieces into a state again, the arrangement of cells, measures, flaps, and an independent checker of the laws.
+ * Lengths in sheet sides. Does not know single moves, steps or names.
+ */
+export type { Facet, FlatState, RestingCrease, CreaseSense, ActiveFold } from './state.ts';
+export { buildFlatSheet, isAbove, facetOnSheet, facetOnModel, facetsAt, toModel, foldsOf, edgeOwners } from './state.ts';
+export type { Refusal, RefusalKind } from './refusal.ts';
+export type { FineMesh, Piece } from './mesh.ts';
+export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';
+export { floodFrom, piecesAt } from './flood.ts';
+export type { Committed, MadeCrease } from './commit.ts';
+export { commit } from './commit.ts';
+export { joinSegments } from './segments.ts';
+export type { Arrangement, Cell, SubEdge } from './arrangement.ts';
+export { buildArrangement } from './arrangement.ts';
+export type { Measures, VisibleColour } from './measures.ts';
+export { toMeasures, toOutline, layersUnder } from './measures.ts';
+export type { Flap } from './flaps.ts';
+export { findFlaps, findNarrowest, shortestFold } from './flaps.ts';
+export type { Violation } from './verify.ts';
+export { checkState } from './verify.ts';

@@ -1,0 +1,100 @@
+import { type Isometry, type Point, type Segment, apply, identity, isInside, isTurned, tolerance } from '../geometry/index.ts';
+import { type SheetShape, outlineOf } from '../sheet/index.ts';
+
+/** A flat region of the sheet and where it lies in the model. The loop (vertex numbers) is counter-clockwise on the sheet. */
+export interface Facet {
+  readonly loop: readonly number[];
+  readonly placement: Isometry;
+}
+
+/** Sense of a crease as seen from the front side of the sheet. */
+export type CreaseSense = 'valley' | 'mountain';
+
+/** A crease that lies flat: a segment on the sheet, the step that made it, and whether it was only pinched. */
+export interface RestingCrease extends Segment {
+  readonly sense: CreaseSense;
+  readonly step: string;
+  readonly pressed: 'full' | 'pinch' | 'soft';
+}
+
+/**
+ * A flat-folded sheet in normal form: every edge between two facets is an active fold, resting creases never split a
+ * facet, and order[f * n + g] is 1 where facet f lies above g (viewer's side up), -1 below, 0 where they do not overlap.
+ * Mountain and valley are not stored: with f showing its front, the fold (f, g) is a valley iff g lies above f.
+ */
+export interface FlatState {
+  readonly sheet: SheetShape;
+  readonly vertices: readonly Point[];
+  readonly facets: readonly Facet[];
+  readonly order: Int8Array;
+  readonly resting: readonly RestingCrease[];
+}
+
+/** The unfolded sheet, front side up. */
+export function buildFlatSheet(sheet: SheetShape): FlatState {
+  const vertices = outlineOf(sheet);
+  return { sheet, vertices, facets: [{ loop: vertices.map((_, i) => i), placement: identity }], order: new Int8Array(1), resting: [] };
+}
+
+export const isAbove = (state: FlatState, f: number, g: number): boolean => state.order[f * state.facets.length + g] === 1;
+
+/** Corners of a facet on the sheet. */
+export const facetOnSheet = (state: FlatState, f: number): Point[] => state.facets[f]!.loop.map((v) => state.vertices[v]!);
+
+/** Corners of a facet where it lies in the model (clockwise where the paper is turned). */
+export function facetOnModel(state: FlatState, f: number): Point[] {
+  const { loop, placement } = state.facets[f]!;
+  return loop.map((v) => apply(placement, state.vertices[v]!));
+}
+
+/** Facets whose paper contains a material point (several where it lies on a fold). */
+export function facetsAt(state: FlatState, pointOnSheet: Point): number[] {
+  const found: number[] = [];
+  state.facets.forEach((_, f) => {
+    if (isInside(facetOnSheet(state, f), pointOnSheet, tolerance.samePoint * 10)) found.push(f);
+  });
+  return found;
+}
+
+/** Where a material point lies in the model; undefined when it is off the sheet. */
+export function toModel(state: FlatState, pointOnSheet: Point): Point | undefined {
+  const f = facetsAt(state, pointOnSheet)[0];
+  return f === undefined ? undefined : apply(state.facets[f]!.placement, pointOnSheet);
+}
+
+/** A fold between two facets: its ends on the sheet and its sense from the front side. */
+export interface ActiveFold extends Segment {
+  readonly facets: readonly [number, number];
+  readonly vertices: readonly [number, number];
+  readonly sense: CreaseSense;
+}
+
+/** Every active fold of the state. */
+export function foldsOf(state: FlatState): ActiveFold[] {
+  const owner = edgeOwners(state.facets.map((f) => f.loop));
+  const folds: ActiveFold[] = [];
+  for (const [key, f] of owner) {
+    const [u, v] = key.split(',').map(Number) as [number, number];
+    const g = owner.get(`${v},${u}`);
+    if (g === undefined || f > g) continue;
+    const front = isTurned(state.facets[f]!.placement) ? g : f;
+    const other = front === f ? g : f;
+    folds.push({
+      facets: [f, g],
+      vertices: [u, v],
+      from: state.vertices[u]!,
+      to: state.vertices[v]!,
+      sense: isAbove(state, other, front) ? 'valley' : 'mountain',
+    });
+  }
+  return folds;
+}
+
+/** For each directed edge "u,v" the loop that has it on its left. */
+export function edgeOwners(loops: readonly (readonly number[])[]): Map<string, number> {
+  const owner = new Map<string, number>();
+  loops.forEach((loop, f) => {
+    for (let i = 0; i < loop.length; i++) owner.set(`${loop[i]},${loop[(i + 1) % loop.length]}`, f);
+  });
+  return owner;
+}

@@ -1,0 +1,74 @@
+import { type Point, add, cross, dot, scale, subtract, toUnit, turnLeft, distance, turnBy } from './point.ts';
+import { tolerance } from './tolerance.ts';
+
+/** The line normal . x = offset, with a unit normal. Points with a positive side lie on the normal's side. */
+export interface Line {
+  readonly normal: Point;
+  readonly offset: number;
+}
+
+/** Signed distance of a point from the line; positive on the side the normal points to. */
+export const sideOf = (line: Line, p: Point): number => dot(line.normal, p) - line.offset;
+
+/** Direction of the line: the normal turned a quarter clockwise. */
+export const directionOf = (line: Line): Point => [line.normal[1], -line.normal[0]];
+
+/** The line from p through q, its normal to the left; undefined when both are one point. */
+export function lineThrough(p: Point, q: Point): Line | undefined {
+  if (distance(p, q) <= tolerance.samePoint) return undefined;
+  const normal = turnLeft(toUnit(subtract(q, p)));
+  return { normal, offset: dot(normal, p) };
+}
+
+/** The line through p with a given direction (any non-zero length). */
+export function lineAlong(p: Point, direction: Point): Line {
+  const normal = turnLeft(toUnit(direction));
+  return { normal, offset: dot(normal, p) };
+}
+
+/** The crease that brings p onto q: their perpendicular bisector; undefined when both are one point. */
+export function lineOnto(p: Point, q: Point): Line | undefined {
+  if (distance(p, q) <= tolerance.samePoint) return undefined;
+  const normal = toUnit(subtract(q, p));
+  return { normal, offset: dot(normal, scale(add(p, q), 0.5)) };
+}
+
+/** Where two lines cross; undefined when they are parallel. */
+export function crossingOf(a: Line, b: Line): Point | undefined {
+  const det = cross(a.normal, b.normal);
+  if (Math.abs(det) < tolerance.parallel) return undefined;
+  return [
+    (a.offset * b.normal[1] - b.offset * a.normal[1]) / det,
+    (a.normal[0] * b.offset - b.normal[0] * a.offset) / det,
+  ];
+}
+
+/**
+ * The creases that bring line a onto line b: two bisectors where they cross, the middle line where they are
+ * parallel. Order: the one whose normal halves the angle between the normals first.
+ */
+export function linesOnto(a: Line, b: Line): readonly Line[] {
+  const meet = crossingOf(a, b);
+  if (meet === undefined) {
+    const sign = dot(a.normal, b.normal) < 0 ? -1 : 1;
+    return [{ normal: a.normal, offset: (a.offset + sign * b.offset) / 2 }];
+  }
+  const da = directionOf(a);
+  const db = directionOf(b);
+  return [lineAlong(meet, add(da, db)), lineAlong(meet, subtract(da, db))];
+}
+
+export const mirrorPoint = (line: Line, p: Point): Point => subtract(p, scale(line.normal, 2 * sideOf(line, p)));
+export const footOf = (line: Line, p: Point): Point => subtract(p, scale(line.normal, sideOf(line, p)));
+
+/** The ray o to p turned counter-clockwise by degrees, as a line; undefined when o and p are one point. */
+export function lineAtAngle(o: Point, p: Point, degrees: number): Line | undefined {
+  if (distance(o, p) <= tolerance.samePoint) return undefined;
+  return lineAlong(o, turnBy(subtract(p, o), degrees));
+}
+
+/** The same line, moved along its normal and turned about a point of it: a folder's slip. */
+export function slipLine(line: Line, about: Point, shift: number, degrees: number): Line {
+  const turned = lineAlong(footOf(line, about), turnBy(directionOf(line), degrees));
+  return { normal: turned.normal, offset: turned.offset + shift };
+}

@@ -1,0 +1,28 @@
+/** A point or vector [x, y]. Which frame (sheet or model) is said by the name of the variable that holds it. */
+export type Point = readonly [x: number, y: number];
+
+export interface Segment {
+  readonly from: Point;
+  readonly to: Point;
+}
+
+export const add = (p: Point, q: Point): Point => [p[0] + q[0], p[1] + q[1]];
+export const subtract = (p: Point, q: Point): Point => [p[0] - q[0], p[1] - q[1]];
+export const scale = (p: Point, k: number): Point => [p[0] * k, p[1] * k];
+export const dot = (p: Point, q: Point): number => p[0] * q[0] + p[1] * q[1];
+export const cross = (p: Point, q: Point): number => p[0] * q[1] - p[1] * q[0];
+export const length = (p: Point): number => Math.hypot(p[0], p[1]);
+export const distance = (p: Point, q: Point): number => Math.hypot(p[0] - q[0], p[1] - q[1]);
+export const between = (p: Point, q: Point, t: number): Point => [
+  p[0] + (q[0] - p[0]) * t,
+  p[1] + (q[1] - p[1]) * t,
+];
+/** The vector turned a quarter counter-clockwise. */
+export const turnLeft = (p: Point): Point => [-p[1], p[0]];
+/** The vector turned counter-clockwise by an angle in degrees. */
+export function turnBy(p: Point, degrees: number): Point {
+  const a = (degrees * Math.PI) / 180;
+  return [p[0] * Math.cos(a) - p[1] * Math.sin(a), p[0] * Math.sin(a) + p[1] * Math.cos(a)];
+}
+/** The vector of length 1 in the same direction; the null vector gives [NaN, NaN] and must be excluded before. */
+export const toUnit = (p: Point): Point => scale(p, 1 / length(p));

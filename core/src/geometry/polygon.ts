@@ -1,0 +1,136 @@
+import { type Point, cross, subtract } from './point.ts';
+import { type Line, sideOf } from './line.ts';
+
+/** Signed area, positive counter-clockwise. */
+export function areaOf(polygon: readonly Point[]): number {
+  let twice = 0;
+  for (let i = 0; i < polygon.length; i++) twice += cross(polygon[i]!, polygon[(i + 1) % polygon.length]!);
+  return twice / 2;
+}
+
+/** Centroid of the enclosed area; for a polygon without area the mean of its corners. */
+export function centroidOf(polygon: readonly Point[]): Point {
+  const origin = polygon[0]!;
+  let [x, y, twice] = [0, 0, 0];
+  for (let i = 1; i + 1 < polygon.length; i++) {
+    const p = subtract(polygon[i]!, origin);
+    const q = subtract(polygon[i + 1]!, origin);
+    const w = cross(p, q);
+    x += (w * (p[0] + q[0])) / 3;
+    y += (w * (p[1] + q[1])) / 3;
+    twice += w;
+  }
+  if (Math.abs(twice) < 1e-18) {
+    const n = polygon.length;
+    return [polygon.reduce((s, p) => s + p[0], 0) / n, polygon.reduce((s, p) => s + p[1], 0) / n];
+  }
+  return [origin[0] + x / twice, origin[1] + y / twice];
+}
+
+export interface Bounds {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+}
+
+export function boundsOf(points: readonly Point[]): Bounds {
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const [x, y] of points) {
+    if (x < minX) minX = x;
+    if (x > maxX) maxX = x;
+    if (y < minY) minY = y;
+    if (y > maxY) maxY = y;
+  }
+  return { minX, minY, maxX, maxY };
+}
+
+export const doBoundsMeet = (a: Bounds, b: Bounds): boolean =>
+  a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
+
+/**
+ * True when two convex polygons (either orientation) cross by more than `depth`: no edge direction separates them.
+ * Separating axis test; cost is the product of the corner counts.
+ */
+export function doOverlap(a: readonly Point[], b: readonly Point[], depth: number): boolean {
+  return !hasSeparatingEdge(a, b, depth) && !hasSeparatingEdge(b, a, depth);
+}
+
+function hasSeparatingEdge(a: readonly Point[], b: readonly Point[], depth: number): boolean {
+  for (let i = 0; i < a.length; i++) {
+    const p = a[i]!;
+    const q = a[(i + 1) % a.length]!;
+    const dx = q[0] - p[0];
+    const dy = q[1] - p[1];
+    const size = Math.hypot(dx, dy);
+    if (size < 1e-12) continue;
+    const nx = -dy / size;
+    const ny = dx / size;
+    let [minA, maxA, minB, maxB] = [Infinity, -Infinity, Infinity, -Infinity];
+    for (const r of a) {
+      const v = nx * (r[0] - p[0]) + ny * (r[1] - p[1]);
+      if (v < minA) minA = v;
+      if (v > maxA) maxA = v;
+    }
+    for (const r of b) {
+      const v = nx * (r[0] - p[0]) + ny * (r[1] - p[1]);
+      if (v < minB) minB = v;
+      if (v > maxB) maxB = v;
+    }
+    if (Math.min(maxA, maxB) - Math.max(minA, minB) <= depth) return true;
+  }
+  return false;
+}
+
+/** Part of a convex polygon on the line's non-negative side (Sutherland and Hodgman 1974); empty when none. */
+export function clipTo(polygon: readonly Point[], line: Line): Point[] {
+  const kept: Point[] = [];
+  for (let i = 0; i < polygon.length; i++) {
+    const p = polygon[i]!;
+    const q = polygon[(i + 1) % polygon.length]!;
+    const sp = sideOf(line, p);
+    const sq = sideOf(line, q);
+    if (sp >= 0) kept.push(p);
+    if ((sp > 0 && sq < 0) || (sp < 0 && sq > 0)) {
+      const t = sp / (sp - sq);
+      kept.push([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]);
+    }
+  }
+  return kept.length >= 3 ? kept : [];
+}
+
+/** The stretch of a line inside a convex polygon, as its two ends; undefined when it only touches. */
+export function chordOf(polygon: readonly Point[], line: Line): { from: Point; to: Point } | undefined {
+  let low: { t: number; p: Point } | undefined;
+  let high: { t: number; p: Point } | undefined;
+  const along = (p: Point) => line.normal[1] * p[0] - line.normal[0] * p[1];
+  const take = (p: Point) => {
+    const t = along(p);
+    if (!low || t < low.t) low = { t, p };
+    if (!high || t > high.t) high = { t, p };
+  };
+  for (let i = 0; i < polygon.length; i++) {
+    const p = polygon[i]!;
+    const q = polygon[(i + 1) % polygon.length]!;
+    const sp = sideOf(line, p);
+    const sq = sideOf(line, q);
+    if (Math.abs(sp) <= 1e-9) take(p);
+    else if (Math.abs(sq) > 1e-9 && sp > 0 !== sq > 0) {
+      const t = sp / (sp - sq);
+      take([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]);
+    }
+  }
+  if (!low || !high || high.t - low.t < 1e-9) return undefined;
+  return { from: low.p, to: high.p };
+}
+
+/** True when the point lies inside or within `slack` of a counter-clockwise convex polygon. */
+export function isInside(polygon: readonly Point[], p: Point, slack: number): boolean {
+  for (let i = 0; i < polygon.length; i++) {
+    const a = polygon[i]!;
+    const b = polygon[(i + 1) % polygon.length]!;
+    const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    if (cross(subtract(b, a), subtract(p, a)) < -slack * size) return false;
+  }
+  return true;
+}

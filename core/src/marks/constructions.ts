@@ -1,0 +1,226 @@
+import { type Line, type Point, dot, slipLine, subtract, toUnit, distance } from '../geometry/index.ts';
+import { type PointRef, type LineRef, type Replay, type Sequence, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
+import { type SheetShape, edgesOf } from '../sheet/index.ts';
+
+/** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
+export interface MarkAsk {
+  readonly edge: string;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+export interface Construction {
+  readonly id: string;
+  readonly title: string;
+  /** How it is found and why one might choose it, in a sentence. */
+  readonly how: string;
+  readonly steps: readonly Step[];
+  readonly exact: boolean;
+}
+
+/** A folder's slips per kind of alignment, one standard deviation in mm (rule of thumb; learned from drills later). */
+export interface AlignmentSigma {
+  readonly edgeToEdge: number;
+  readonly pointToPoint: number;
+  readonly throughMarks: number;
+  readonly byEye: number;
+  readonly guess: number;
+}
+
+export const defaultSigma: AlignmentSigma = { edgeToEdge: 0.25, pointToPoint: 0.3, throughMarks: 0.4, byEye: 1, guess: 8 };
+
+/** Constructions of the wanted mark: halves to eighths by halving, thirds in two exact ways and a self-correcting one. */
+export function constructMark(sheet: SheetShape, ask: MarkAsk, prefix: string): Outcome<Construction[], string> {
+  const edge = edgesOf(sheet).find((e) => e.name === ask.edge);
+  if (!edge) return failed(`This sheet has no edge ${ask.edge}; choose one of ${edgesOf(sheet).map((e) => e.name).join(', ')}.`);
+  if (!(ask.top > 0 && ask.top < ask.bottom)) return failed(`${ask.top}/${ask.bottom} does not lie on the edge; write a fraction between 0 and 1.`);
+  const [p, q] = ask.edge.split('').map(named) as [PointRef, PointRef];
+  const builder = { p, q, prefix };
+  if ([2, 4, 8].includes(ask.bottom)) return done([halving(builder, ask)]);
+  if (ask.bottom !== 3) return failed(`${ask.top}/${ask.bottom} is not among the marks known so far: halves, quarters, eighths and thirds.`);
+  const ways: Construction[] = [];
+  if (sheet.kind !== 'triangle') ways.push(crossing(builder, ask));
+  if (sheet.kind === 'square') ways.push(cornerToMark(builder, ask));
+  ways.push(selfCorrecting(builder, ask));
+  return done(ways);
+}
+
+interface Builder {
+  readonly p: PointRef;
+  readonly q: PointRef;
+  readonly prefix: string;
+}
+
+const named = (name: string): PointRef => ({ kind: 'named', name });
+const mark = (step: string): PointRef => ({ kind: 'mark', step });
+const onto = (from: PointRef, to: PointRef): LineRef => ({ kind: 'onto', from, to });
+const through = (a: PointRef, b: PointRef): LineRef => ({ kind: 'through', a, b });
+
+const pinch = (id: string, line: LineRef, on: readonly [PointRef, PointRef], note = ''): Step =>
+  stepSchema.parse({ id, passage: 'Marks', note, move: { kind: 'pinch', sense: 'valley', line, on } });
+
+/** Binary digits from the far one: 1 brings the far corner to the last mark, 0 the near corner. */
+function halving({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
+  const steps: Step[] = [];
+  let [top, bottom] = [ask.top, ask.bottom];
+  while (top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
+  const digits = top.toString(2).padStart(Math.log2(bottom), '0').split('').reverse();
+  digits.forEach((digit, i) => {
+    const last = i === 0 ? undefined : mark(steps[i - 1]!.id);
+    const line = last ? onto(digit === '1' ? q : p, last) : onto(p, q);
+    steps.push(pinch(`${prefix}-h${i + 1}`, line, [p, q]));
+  });
+  return { id: 'halving', title: 'Halve and halve again', how: 'Every pinch halves the error of the one before.', steps, exact: true };
+}
+
+/** The diagonal meets the line from a corner to the middle of the opposite edge at a third (similar triangles, 1 : 2). */
+function crossing({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
+  const [from, to] = ask.top === 1 ? [p, q] : [q, p];
+  const far = opposite(from);
+  const besideFrom = neighbour(from, to);
+  const ids = ['x1', 'x2', 'x3', 'x4'].map((s) => `${prefix}-${s}`) as [string, string, string, string];
+  const crease = (id: string, line: LineRef): Step =>
+    stepSchema.parse({ id, passage: 'Marks', move: { kind: 'crease', sense: 'valley', line, through: 'all' } });
+  const meet: PointRef = { kind: 'meet', a: { kind: 'crease', step: ids[1] }, b: { kind: 'crease', step: ids[2] }, frame: 'sheet' };
+  return {
+    id: 'crossing',
+    title: 'Where two creases cross',
+    how: 'The diagonal and the line from a corner to the middle of the edge cross at a third; two long creases stay on the sheet.',
+    steps: [
+      pinch(ids[0], onto(p, q), [p, q]),
+      crease(ids[1], through(from, far)),
+      crease(ids[2], through(besideFrom, mark(ids[0]))),
+      pinch(ids[3], { kind: 'across', at: meet, to: through(p, q) }, [p, q]),
+    ],
+    exact: true,
+  };
+}
+
+/** Corner to the middle of the far side's neighbour: the folded edge cuts this edge at 2x / (1 + x), x = 1/2. */
+function cornerToMark({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
+  const [from, to] = ask.top === 2 ? [p, q] : [q, p];
+  const corner = opposite(from);
+  const side: [PointRef, PointRef] = [from, neighbour(from, to)];
+  const ids = ['k1', 'k2', 'k3', 'k4'].map((s) => `${prefix}-${s}`) as [string, string, string, string];
+  const staying: PointRef = { kind: 'along', from: to, to: from, share: '1/4' };
+  const cut: PointRef = { kind: 'meet', a: through(corner, to), b: through(staying, from), frame: 'model' };
+  return {
+    id: 'corner',
+    title: 'Corner to the middle of a side',
+    how: 'The folded edge cuts this edge at two thirds; one long crease stays on the sheet.',
+    steps: [
+      pinch(ids[0], onto(side[0], side[1]), side),
+      stepSchema.parse({ id: ids[1], passage: 'Marks', move: { kind: 'fold', sense: 'valley', line: onto(corner, mark(ids[0])), flap: [corner], layers: 'flap' } }),
+      pinch(ids[2], { kind: 'across', at: cut, to: through(staying, from) }, [staying, from]),
+      stepSchema.parse({ id: ids[3], passage: 'Marks', move: { kind: 'unfold', step: ids[1] } }),
+    ],
+    exact: true,
+  };
+}
+
+/** A guess, then far and near corner in turn to the last pinch: each pinch halves what is left of the guess's error. */
+function selfCorrecting({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
+  const guess = `${prefix}-s0`;
+  const roughly = { kind: 'along', from: p, to: q, share: ask.top === 1 ? 0.34 : 0.66 } as const;
+  const steps: Step[] = [
+    {
+      ...pinch(guess, { kind: 'across', at: roughly, to: through(p, q) }, [p, q], 'A guess by eye; it may be some millimetres out.'),
+      tolerance: { kind: 'taste', share: 0.03 },
+    },
+  ];
+  for (let i = 1; i <= 6; i++) {
+    const far = (i % 2 === 1) === (ask.top === 1);
+    steps.push(pinch(`${prefix}-s${i}`, onto(far ? q : p, mark(steps[i - 1]!.id)), [p, q]));
+  }
+  return { id: 'self', title: 'Guess and halve to and fro', how: 'Pinches only: a guess by eye, and each pinch halves its error.', steps, exact: false };
+}
+
+const ring = ['A', 'B', 'C', 'D'];
+const nameOf = (ref: PointRef): string => (ref.kind === 'named' ? ref.name : '');
+const opposite = (ref: PointRef): PointRef => named(ring[(ring.indexOf(nameOf(ref)) + 2) % 4]!);
+/** The corner next to `ref` that is not `other`. */
+const neighbour = (ref: PointRef, other: PointRef): PointRef =>
+  named([1, 3].map((k) => ring[(ring.indexOf(nameOf(ref)) + k) % 4]!).find((n) => n !== nameOf(other))!);
+export interface JudgedConstruction {
+  readonly construction: Construction;
+  readonly replay: Replay;
+  /** Where the last pinch lies along the edge, as a share of it. */
+  readonly share: number;
+  readonly creases: number;
+  readonly pinches: number;
+  /** Expected error of the mark (one standard deviation, root sum square of all slips), in mm. */
+  readonly errorMm: number;
+  /** Distance of the unslipped mark from the true fraction, in mm. */
+  readonly missMm: number;
+  /** The step whose slip counts most, from 1. */
+  readonly worstStep: number;
+}
+
+/**
+ * Folds a construction in the engine and measures the mark: every crease end of every step is displaced in turn and the
+ * whole replayed. Cost: two replays a step.
+ */
+export function judgeConstruction(construction: Construction, ask: MarkAsk, sheet: SheetShape, sideMm: number, sigma: AlignmentSigma): JudgedConstruction {
+  const sequence = { sheet, points: {}, steps: construction.steps };
+  const replay = replaySequence(sequence);
+  const edge = edgesOf(sheet).find((e) => e.name === ask.edge);
+  invariant(edge, 'the edge of a construction exists');
+  const along = toUnit(subtract(edge.to, edge.from));
+  const shareIn = (r: Replay): number => {
+    const last = [...r.steps].reverse().find((s) => s.trail?.mark)?.trail?.mark;
+    invariant(last, 'a construction ends in a mark');
+    return dot(subtract(last, edge.from), along);
+  };
+  const exact = shareIn(replay);
+  const edgeLength = distance(edge.from, edge.to);
+  const slips = replay.steps.map((s, i) => stepError(i + 1, s.step, sequence, shareIn, exact) * sigmaOf(s.step, sigma));
+  const errorMm = Math.hypot(...slips);
+  const target = (ask.top / ask.bottom) * edgeLength;
+  const pinches = replay.steps.filter((s) => s.move.kind === 'pinch').length;
+  return {
+    construction,
+    replay,
+    share: exact / edgeLength,
+    creases: replay.steps.filter((s) => s.move.kind === 'crease' || s.move.kind === 'fold').length + pinches,
+    pinches,
+    errorMm,
+    missMm: Math.abs(exact - target) * sideMm,
+    worstStep: slips.indexOf(Math.max(...slips)) + 1,
+  };
+}
+
+const PROBE = 1e-5;
+
+/** How far the mark moves for one unit of slip at the crease ends of a step (root sum square of both ends). */
+function stepError(number: number, step: Step, sequence: Sequence, shareIn: (r: Replay) => number, exact: number): number {
+  if (step.move.kind === 'unfold') return 0;
+  const middle: Point = [0.5, 0.5];
+  const slipped = [1, -1].map((end) => {
+    const slip = (n: number, line: Line): Line =>
+      n === number ? slipLine(line, middle, PROBE / 2, (Math.atan2(end * PROBE, 1) * 180) / Math.PI) : line;
+    return (shareIn(replaySequence(sequence, undefined, slip)) - exact) / PROBE;
+  });
+  return Math.hypot(...slipped);
+}
+
+/** A point brought onto another with a gap e puts the crease e / 2 off; a crease through marks is off by all of it. */
+function sigmaOf(step: Step, sigma: AlignmentSigma): number {
+  if (step.tolerance.kind === 'taste') return sigma.guess;
+  const { move } = step;
+  if (move.kind !== 'fold' && move.kind !== 'crease' && move.kind !== 'pinch') return 0;
+  switch (move.line.kind) {
+    case 'onto':
+      return sigma.pointToPoint / 2;
+    case 'lineOnto':
+    case 'bisector':
+      return sigma.edgeToEdge / 2;
+    case 'across':
+    case 'beside':
+    case 'through':
+    case 'crease':
+      return sigma.throughMarks;
+    case 'turned':
+      return sigma.byEye;
+  }
+}

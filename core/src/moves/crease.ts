@@ -1,0 +1,86 @@
+import { type Isometry, type Line, type Point, apply, chordOf, dot, inverse, isTurned, sideOf, tolerance, toUnit, subtract } from '../geometry/index.ts';
+import { type CreaseSense, type FlatState, type MadeCrease, type Refusal, type RestingCrease, facetOnModel, facetsAt, toModel } from '../folded/index.ts';
+import { done, failed, type Outcome } from '../outcome/index.ts';
+import { foldOver } from './fold.ts';
+import type { MoveResult } from './result.ts';
+
+/** Fold and unfold: leaves resting creases in the chosen layers along a line of the model. */
+export interface CreaseRequest {
+  readonly line: Line;
+  readonly sense: CreaseSense;
+  /** All layers under the line, or only those of the flap that holds these material points. */
+  readonly through: 'all' | { readonly flap: readonly Point[]; readonly hold: readonly Point[] };
+  /** Only the layer of a material point is pressed, within `reach` of it: a pinch. */
+  readonly pinch?: { readonly at: Point; readonly reach: number };
+  readonly soft: boolean;
+  readonly step: string;
+}
+
+/** Makes the creases; the model lies as before. Refuses a line that misses the paper, and flaps that cannot be folded. */
+export function creaseAlong(state: FlatState, request: CreaseRequest): Outcome<MoveResult, Refusal> {
+  if (request.through !== 'all') {
+    const { flap, hold } = request.through;
+    const folded = foldOver(state, { line: request.line, sense: request.sense, flap, hold, layers: 'flap', step: request.step });
+    if (!folded.ok) return folded;
+    if (!request.pinch) return done(layCreases(state, folded.value.made, request));
+  }
+  const pinched = request.pinch && new Set(facetsAt(state, request.pinch.at));
+  const spans = state.facets.map((_, f) => (!pinched || pinched.has(f) ? spanIn(state, f, request) : undefined));
+  const made = spans.flatMap((s) => (s ? [s] : []));
+  if (made.length === 0) {
+    return failed({ kind: 'empty', text: 'The crease would not touch any paper; choose a line that crosses the model.' });
+  }
+  return done(layCreases(state, made, request));
+}
+
+function layCreases(state: FlatState, made: readonly MadeCrease[], request: CreaseRequest): MoveResult {
+  const pressed = request.pinch ? 'pinch' : request.soft ? 'soft' : 'full';
+  const resting: RestingCrease[] = made.map((c) => ({ ...c, step: request.step, pressed }));
+  const chords = made.map((c) => ({ from: toModel(state, c.from)!, to: toModel(state, c.to)! }));
+  const middle = chords[0]!;
+  const off = request.line.normal;
+  const at: Point = [(middle.from[0] + middle.to[0]) / 2, (middle.from[1] + middle.to[1]) / 2];
+  return {
+    state: { ...state, resting: [...state.resting, ...resting] },
+    made,
+    trace: {
+      line: request.line,
+      chords,
+      from: [at[0] + off[0] * 0.25, at[1] + off[1] * 0.25],
+      to: [at[0] - off[0] * 0.25, at[1] - off[1] * 0.25],
+      layersAtCrease: made.length,
+    },
+  };
+}
+
+/** The stretch of the line inside one facet, on the sheet, with its sense from the front side. */
+function spanIn(state: FlatState, f: number, request: CreaseRequest): MadeCrease | undefined {
+  const { placement } = state.facets[f]!;
+  const images = facetOnModel(state, f);
+  if (images.every((p) => sideOf(request.line, p) > -tolerance.overlap) || images.every((p) => sideOf(request.line, p) < tolerance.overlap)) return undefined;
+  const stretch = chordOf(images, request.line);
+  if (!stretch) return undefined;
+  const back = inverse(placement);
+  const chord = { from: apply(back, stretch.from), to: apply(back, stretch.to) };
+  const sense: CreaseSense = isTurned(placement) ? opposite(request.sense) : request.sense;
+  if (!request.pinch) return { ...chord, sense };
+  return pinchWithin(state, chord, request.pinch, placement, sense);
+}
+
+const opposite = (sense: CreaseSense): CreaseSense => (sense === 'valley' ? 'mountain' : 'valley');
+
+function pinchWithin(
+  state: FlatState, chord: { from: Point; to: Point }, pinch: { at: Point; reach: number }, placement: Isometry, sense: CreaseSense,
+): MadeCrease | undefined {
+  const centre = toModel(state, pinch.at);
+  if (!centre) return undefined;
+  const along = toUnit(subtract(chord.to, chord.from));
+  const size = dot(subtract(chord.to, chord.from), along);
+  const [a, b] = [apply(placement, chord.from), apply(placement, chord.to)];
+  const u = toUnit(subtract(b, a));
+  const t = dot(subtract(centre, a), u);
+  const [low, high] = [Math.max(0, t - pinch.reach), Math.min(size, t + pinch.reach)];
+  if (high - low < tolerance.shortestEdge) return undefined;
+  const at = (s: number): Point => [chord.from[0] + along[0] * s, chord.from[1] + along[1] * s];
+  return { from: at(low), to: at(high), sense };
+}

@@ -1,0 +1,175 @@
+import {
+  type Line, type Point, type Segment, apply, boundsOf, centroidOf, compose, distance, doBoundsMeet, doOverlap, mirrorPoint, reflectionIn, sideOf, tolerance,
+} from '../geometry/index.ts';
+import {
+  type CreaseSense, type FineMesh, type FlatState, type Refusal, commit, cutAlong, floodFrom, inheritOrder, joinSegments,
+  pieceOnModel, piecesAt, toModel,
+} from '../folded/index.ts';
+import { done, failed, type Outcome } from '../outcome/index.ts';
+import type { MoveResult, MoveTrace } from './result.ts';
+
+/** A simple fold: what lies beyond a line of the model turns over it, towards the viewer (valley) or away (mountain). */
+export interface FoldRequest {
+  readonly line: Line;
+  /** As the folder sees it. */
+  readonly sense: CreaseSense;
+  /** Material points of the layers that move; with `all` they only say which side moves. */
+  readonly flap: readonly Point[];
+  readonly layers: 'flap' | 'all';
+  /** Material points of paper that must stay where it is. */
+  readonly hold: readonly Point[];
+  readonly step: string;
+}
+
+/** What a fold would move, cut and ordered but not yet turned. */
+interface Turn {
+  readonly mesh: FineMesh;
+  readonly moving: ReadonlySet<number>;
+  readonly order: Int8Array;
+}
+
+/**
+ * Folds the flap over the line. The moving layers are the least set that holds the flap's points and does not tear. Legal
+ * when no layer that stays lies in the way; a half turn meets the plane only at its ends, so this is complete.
+ */
+export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveResult, Refusal> {
+  const turn = prepareTurn(state, request);
+  if (!turn.ok) return turn;
+  const blocked = findBlocked(turn.value, request.sense);
+  if (blocked) return failed(explainBlocked(turn.value, request, blocked));
+  const { mesh, moving, order } = turn.value;
+  const flip = reflectionIn(request.line);
+  const moved: FineMesh = {
+    ...mesh,
+    pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
+  };
+  const committed = commit(state, moved, { before: order, after: orderAfter(moved, moving, order, request.sense) }, request.step);
+  if (!committed.ok) return committed;
+  return done({ ...committed.value, trace: toTrace(state, turn.value, request) });
+}
+
+function prepareTurn(state: FlatState, request: FoldRequest): Outcome<Turn, Refusal> {
+  const side = findSide(state, request);
+  if (!side.ok) return side;
+  const cut = cutAlong(state, request.line);
+  if (!cut.ok) return cut;
+  const mesh = cut.value;
+  const seeds =
+    request.layers === 'all'
+      ? mesh.pieces.flatMap((p, i) => (p.side === side.value ? [i] : []))
+      : request.flap.flatMap((p) => piecesAt(mesh, p, side.value));
+  const moving = floodFrom(mesh, seeds);
+  if (moving.size === 0 || moving.size === mesh.pieces.length) {
+    return failed({
+      kind: 'empty',
+      text: 'The line misses the flap, so nothing would be folded; let the line cross the paper that moves.',
+    });
+  }
+  const held = request.hold.find((p) => piecesAt(mesh, p, side.value).some((i) => moving.has(i)));
+  if (held) {
+    const at = toModel(state, held);
+    return failed({
+      kind: 'tear',
+      text: 'The layers to be moved hang together with one that must stay, and the paper would tear between them; take that layer too.',
+      ...(at ? { at } : {}),
+    });
+  }
+  return done({ mesh, moving, order: inheritOrder(state, mesh) });
+}
+
+/** The side of the line the flap's points lie on; refuses points off the sheet, on the line, or on both sides. */
+function findSide(state: FlatState, request: FoldRequest): Outcome<1 | -1, Refusal> {
+  const sides: number[] = [];
+  for (const point of request.flap) {
+    const at = toModel(state, point);
+    if (!at) {
+      return failed({ kind: 'reference', text: `The point (${point[0].toFixed(3)}, ${point[1].toFixed(3)}) lies off the sheet; choose a point of the paper that moves.` });
+    }
+    const s = sideOf(request.line, at);
+    if (Math.abs(s) <= tolerance.onLine * 10) {
+      return failed({ kind: 'reference', text: 'The point that says what moves lies on the fold line and cannot say which side; choose a point inside the flap.', at });
+    }
+    sides.push(Math.sign(s));
+  }
+  if (sides.length === 0) return failed({ kind: 'reference', text: 'Nothing says which side moves; choose a point of the flap.' });
+  if (sides.some((s) => s !== sides[0])) {
+    return failed({ kind: 'reference', text: 'The points that say what moves lie on both sides of the line; choose points on one side.' });
+  }
+  return done(sides[0] === 1 ? 1 : -1);
+}
+
+/** A pair (moving, staying) where the staying piece lies in the way. */
+function findBlocked({ mesh, moving, order }: Turn, sense: CreaseSense): [number, number] | undefined {
+  const n = mesh.pieces.length;
+  const inTheWay = sense === 'valley' ? -1 : 1;
+  for (const m of moving) {
+    for (let f = 0; f < n; f++) {
+      if (!moving.has(f) && order[m * n + f] === inTheWay) return [m, f];
+    }
+  }
+  return undefined;
+}
+
+function explainBlocked(turn: Turn, request: FoldRequest, [m, f]: [number, number]): Refusal {
+  const other: CreaseSense = request.sense === 'valley' ? 'mountain' : 'valley';
+  const staying = pieceOnModel(turn.mesh, turn.mesh.pieces[f]!, 'before');
+  const at = centroidOf(doOverlap(staying, pieceOnModel(turn.mesh, turn.mesh.pieces[m]!, 'before'), 0) ? staying : []);
+  const remedy =
+    findBlocked(turn, other) === undefined
+      ? `${other}-fold it to the other side, or take all layers`
+      : 'take all layers beyond the line';
+  return {
+    kind: 'through',
+    text: `Paper would pass through itself: a layer that stays lies ${request.sense === 'valley' ? 'on top of' : 'under'} the flap; ${remedy}.`,
+    at,
+  };
+}
+
+function orderAfter(mesh: FineMesh, moving: ReadonlySet<number>, before: Int8Array, sense: CreaseSense): Int8Array {
+  const n = mesh.pieces.length;
+  const shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'after'));
+  const bounds = shapes.map(boundsOf);
+  const after = new Int8Array(n * n);
+  for (let i = 0; i < n; i++) {
+    for (let j = i + 1; j < n; j++) {
+      const together = moving.has(i) === moving.has(j);
+      let relation = 0;
+      if (together) relation = moving.has(i) ? -before[i * n + j]! : before[i * n + j]!;
+      else if (doBoundsMeet(bounds[i]!, bounds[j]!) && doOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) {
+        relation = moving.has(i) === (sense === 'valley') ? 1 : -1;
+      }
+      after[i * n + j] = relation;
+      after[j * n + i] = -relation;
+    }
+  }
+  return after;
+}
+
+function toTrace(state: FlatState, turn: Turn, request: FoldRequest): MoveTrace {
+  const chords: Segment[] = [];
+  for (const i of turn.moving) {
+    const piece = turn.mesh.pieces[i]!;
+    const ends = piece.loop.filter((v) => turn.mesh.onLine[v]).map((v) => apply(piece.before, turn.mesh.vertices[v]!));
+    if (ends.length === 2 && distance(ends[0]!, ends[1]!) > tolerance.overlap) chords.push({ from: ends[0]!, to: ends[1]! });
+  }
+  const from = toModel(state, request.flap[0]!)!;
+  return {
+    line: request.line,
+    chords: joinSegments(dropCovered(chords), () => true),
+    from,
+    to: mirrorPoint(request.line, from),
+    layersAtCrease: chords.length,
+  };
+}
+
+/** Equal stretches (layers on top of each other) once. */
+function dropCovered(chords: readonly Segment[]): Segment[] {
+  return chords.filter(
+    (c, i) =>
+      !chords.slice(0, i).some(
+        (d) =>
+          (distance(c.from, d.from) < 1e-7 && distance(c.to, d.to) < 1e-7) ||
+          (distance(c.from, d.to) < 1e-7 && distance(c.to, d.from) < 1e-7),
+      ),
+  );
+}

@@ -1,0 +1,12 @@
+/**
+ * Room: paper as a folder buys and feels it. Kinds (generic, no brands), caliper, grammage, bulk of a stack, the gap
+ * to leave, stock sizes and the square to cut from a stock sheet. Lengths in mm, grammage in g/m2.
+ */
+export type { PaperKind } from './kinds.ts';
+export { paperKinds, findPaperKind } from './kinds.ts';
+export type { BulkVerdict, FingerVerdict, PaperLimits } from './limits.ts';
+export { defaultLimits, toBulk, toFingerVerdict, gapToLeaveMm } from './limits.ts';
+export type { DrawerPaper } from './drawer.ts';
+export { drawerPaperSchema } from './drawer.ts';
+export type { StockSize, Cutting } from './stock.ts';
+export { findNextStock, toCutting } from './stock.ts';

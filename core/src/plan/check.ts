@@ -1,0 +1,15 @@
+import type { Issue } from '../outcome/index.ts';
+import type { Plan } from './schema.ts';
+
+/** What a schema cannot say: ids are unique. References to gone steps are allowed; replay reports them by step. */
+export function checkPlan(plan: Plan): Issue[] {
+  const issues: Issue[] = [];
+  for (const list of ['steps', 'limbs', 'marks'] as const) {
+    const seen = new Set<string>();
+    plan[list].forEach((item, i) => {
+      if (seen.has(item.id)) issues.push({ path: `${list}.${i}.id`, text: `Two ${list} are both called "${item.id}"; give one another id.` });
+      seen.add(item.id);
+    });
+  }
+  return issues;
+}

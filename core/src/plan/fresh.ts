@@ -1,0 +1,37 @@
+import { findPaperKind } from '../paper/index.ts';
+import type { Plan } from './schema.ts';
+
+/** A plan begun: a name, a square of two-colour paper, and nothing decided yet. */
+export function buildPlan(name: string): Plan {
+  const kind = findPaperKind('two-colour')!;
+  return {
+    name,
+    cast: '',
+    sheet: { shape: { kind: 'square' }, sideMm: null },
+    paper: {
+      name: kind.name,
+      kind: kind.id,
+      grammage: kind.grammage,
+      caliperMm: kind.caliperMm,
+      front: { name: 'slate', hex: '#a9bcc6' },
+      back: { name: 'oat', hex: '#f3e9d3' },
+      drawerId: null,
+    },
+    brief: {
+      subject: name,
+      pose: '',
+      target: { dimension: 'height', mm: null, tolerancePercent: 5 },
+      sides: [],
+      rules: 'square',
+      copies: 1,
+      date: null,
+    },
+    limbs: [],
+    baseId: null,
+    marks: [],
+    points: {},
+    steps: [],
+    sizeStep: null,
+    finish: { feet: null, notes: [], wetFolded: false, tools: [] },
+  };
+}

@@ -1,0 +1,113 @@
+import { z } from 'zod';
+import { isColour } from '../colour/index.ts';
+import { namedPointsSchema, pointRefSchema, stepSchema } from '../sequence/index.ts';
+
+/** Version of the saved document; raise it together with a migration in read.ts. */
+export const PLAN_VERSION = 1;
+export const PLAN_FORMAT = 'jade-kite-plan';
+
+const id = z.string().min(1).max(60);
+const text = (most: number) => z.string().max(most);
+const mm = z.number().positive().max(5000);
+const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
+const colour = z.strictObject({ name: text(30), hex: z.string().refine(isColour, 'write a colour as #rrggbb') });
+
+const shapeSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('square') }),
+  z.strictObject({ kind: z.literal('rectangle'), width: z.number().positive().max(100), height: z.number().positive().max(100) }),
+  z.strictObject({ kind: z.literal('triangle') }),
+]);
+
+const briefSchema = z.strictObject({
+  subject: text(80),
+  pose: text(200),
+  target: z.strictObject({ dimension: z.enum(['height', 'length']), mm: mm.nullable(), tolerancePercent: z.number().min(0).max(50) }),
+  /** Which paper side shows on which part. */
+  sides: z.array(z.strictObject({ part: text(60), side: z.enum(['front', 'back']) })).max(30),
+  /** One uncut square, any uncut sheet, or whatever serves (a cut, a second piece, glue). */
+  rules: z.enum(['square', 'uncut', 'pragmatic']),
+  copies: z.number().int().min(1).max(200),
+  date: day.nullable(),
+});
+
+const paperSchema = z.strictObject({
+  name: text(80),
+  kind: id,
+  grammage: z.number().positive().max(1000).nullable(),
+  caliperMm: z.number().positive().max(3).nullable(),
+  front: colour,
+  back: colour,
+  /** The drawer's paper this was taken from. */
+  drawerId: id.nullable(),
+});
+
+const finishSchema = z.strictObject({
+  feet: z.tuple([pointRefSchema, pointRefSchema]).nullable(),
+  notes: z.array(z.strictObject({ id, text: text(400), range: text(80) })).max(60),
+  wetFolded: z.boolean(),
+  tools: z.array(z.enum(['knife', 'glue', 'heat'])).max(3),
+});
+
+/** A plan: everything a folder decided. Pictures, sizes and verdicts are computed from it and never kept. */
+export const planSchema = z.strictObject({
+  name: text(80).min(1),
+  cast: text(80),
+  sheet: z.strictObject({ shape: shapeSchema, sideMm: mm.nullable() }),
+  paper: paperSchema,
+  brief: briefSchema,
+  limbs: z.array(z.strictObject({ id, name: text(60), lengthMm: mm })).max(40),
+  baseId: id.nullable(),
+  /** Marks asked for and the construction chosen for each. */
+  marks: z.array(z.strictObject({ id, edge: text(2), top: z.number().int().positive(), bottom: z.number().int().positive(), construction: id.nullable() })).max(60),
+  points: namedPointsSchema,
+  steps: z.array(stepSchema).max(400),
+  /** The step whose silhouette is measured; the last one when null. */
+  sizeStep: id.nullable(),
+  finish: finishSchema,
+});
+export type Plan = z.infer<typeof planSchema>;
+export type Brief = Plan['brief'];
+export type PaperChoice = Plan['paper'];
+export type FinishPlan = Plan['finish'];
+export type Rules = Brief['rules'];
+
+/** One evening at the bench: where it is, how long each step took, where it stuck. */
+export const benchRunSchema = z.strictObject({
+  id,
+  startedAt: z.iso.datetime(),
+  finishedAt: z.iso.datetime().nullable(),
+  sheetMm: mm.nullable(),
+  paper: text(80),
+  /** Step the folder is at, from 0; equal to the number of steps when finished. */
+  at: z.number().int().min(0),
+  steps: z.array(z.strictObject({ step: id, seconds: z.number().min(0), stuck: z.boolean() })).max(1000),
+  foreseenMinutes: z.number().min(0),
+});
+export type BenchRun = z.infer<typeof benchRunSchema>;
+
+/** What became of one sheet: sizes by the ruler, and what to change. */
+export const diaryEntrySchema = z.strictObject({
+  id,
+  date: day,
+  sheetMm: mm,
+  paper: text(80),
+  dimension: z.enum(['height', 'length']),
+  /** What the engine foresaw for this sheet without any correction, and what the ruler said. */
+  predictedMm: mm,
+  measuredMm: mm,
+  minutes: z.number().min(0).max(10000).nullable(),
+  stands: z.boolean().nullable(),
+  note: text(2000),
+  runId: id.nullable(),
+});
+export type DiaryEntry = z.infer<typeof diaryEntrySchema>;
+
+/** The file a plan is exchanged as: the plan with its runs and diary. */
+export const planFileSchema = z.strictObject({
+  format: z.literal(PLAN_FORMAT),
+  version: z.literal(PLAN_VERSION),
+  plan: planSchema,
+  runs: z.array(benchRunSchema),
+  diary: z.array(diaryEntrySchema),
+});
+export type PlanFile = z.infer<typeof planFileSchema>;

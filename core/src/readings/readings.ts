@@ -1,0 +1,84 @@
+import { scale } from '../geometry/index.ts';
+import { toStanding, type Standing } from '../balance/index.ts';
+import { constructMark, judgeConstruction } from '../marks/index.ts';
+import { matchBase, type BaseMatch } from '../parts/index.ts';
+import { learnPace, toMinutes } from '../schedule/index.ts';
+import { type ReplayedStep, resolvePoint } from '../sequence/index.ts';
+import { learnRatio, ratioOf, toSheetSide } from '../sizing/index.ts';
+import { foldAtlas } from './atlas.ts';
+import { toStages } from './stages.ts';
+import { measureState, readStep } from './step.ts';
+import type { Readings, ReadingsInput } from './types.ts';
+import { toVerdicts } from './verdicts.ts';
+
+/** Everything the screens of a plan say. Cost: the measures of one state, and the marks asked for. */
+export function toReadings(input: ReadingsInput): Readings {
+  const { plan, replay, limits } = input;
+  const { target } = plan.brief;
+  const learned = learnRatio(input.diary.filter((e) => e.dimension === target.dimension), input.otherDiary);
+  const pace = learnPace(finishedRuns(input));
+  const sized = replay.steps.find((s) => s.step.id === plan.sizeStep) ?? replay.steps.at(-1);
+  const unsized = sized && readStep(sized, undefined, null, pace, limits);
+  const ratio = unsized && ratioOf(unsized.measures, target.dimension);
+  const wanted = target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
+  const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
+  const last = sized && readStep(sized, sideMm, plan.paper.caliperMm, pace, limits);
+  const core = {
+    learned,
+    pace,
+    minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
+    refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
+    ...defined({ sideMm, ratio, wanted, last }),
+    ...defined({
+      finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
+      base: toBaseMatch(input),
+      standing: sized && toStandingMm(input, sized, sideMm),
+      marksErrorMm: toMarksError(input, sideMm),
+    }),
+  };
+  const verdicts = toVerdicts(input, core);
+  return { ...core, verdicts, stages: toStages(input, core, verdicts) };
+}
+
+/** Drops what is not known, so that a missing reading is missing and never undefined by accident. */
+function defined<T extends object>(values: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
+  return Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+}
+
+function finishedRuns({ runs }: ReadingsInput): { takenMinutes: number; foreseenMinutes: number }[] {
+  return runs
+    .filter((r) => r.finishedAt !== null)
+    .map((r) => ({ takenMinutes: r.steps.reduce((s, x) => s + x.seconds, 0) / 60, foreseenMinutes: r.foreseenMinutes }));
+}
+
+function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
+  const folded = foldAtlas().find((f) => f.base.id === plan.baseId);
+  return folded && plan.limbs.length > 0 ? matchBase(folded, plan.limbs) : undefined;
+}
+
+/** Standing test of the measured step, in mm of the finished model. */
+function toStandingMm({ plan, replay }: ReadingsInput, sized: ReplayedStep, sideMm: number | undefined): Standing | undefined {
+  if (!plan.finish.feet || sideMm === undefined) return undefined;
+  const context = {
+    state: sized.after,
+    points: plan.points,
+    trails: new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
+    numbers: new Map(replay.steps.map((s) => [s.step.id, s.number])),
+  };
+  const [a, b] = plan.finish.feet.map((ref) => resolvePoint(ref, context));
+  if (!a?.ok || !b?.ok) return undefined;
+  const { centroid } = measureState(sized.after).measures;
+  return toStanding(scale(centroid, sideMm), [scale(a.value.model, sideMm), scale(b.value.model, sideMm)]);
+}
+
+function toMarksError({ plan, sigma }: ReadingsInput, sideMm: number | undefined): number | undefined {
+  if (plan.marks.length === 0 || sideMm === undefined) return undefined;
+  const errors = plan.marks.flatMap((ask) => {
+    const ways = constructMark(plan.sheet.shape, ask, `ask-${ask.id}`);
+    if (!ways.ok) return [];
+    const chosen = ways.value.find((w) => w.id === ask.construction) ?? ways.value[0]!;
+    const judged = judgeConstruction(chosen, ask, plan.sheet.shape, sideMm, sigma);
+    return [Math.hypot(judged.errorMm, judged.missMm)];
+  });
+  return errors.length === 0 ? undefined : Math.max(...errors);
+}

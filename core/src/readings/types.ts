@@ -1,0 +1,84 @@
+import type { BaseMatch } from '../parts/index.ts';
+import type { Flap, Measures } from '../folded/index.ts';
+import type { BulkVerdict, FingerVerdict, PaperLimits } from '../paper/index.ts';
+import type { BenchRun, DiaryEntry, Plan } from '../plan/index.ts';
+import type { Replay } from '../sequence/index.ts';
+import type { AlignmentSigma } from '../marks/index.ts';
+import type { LearnedRatio, SizedSheet } from '../sizing/index.ts';
+import type { Standing } from '../balance/index.ts';
+import type { LengthUnit } from '../units/index.ts';
+
+export const stageIds = ['brief', 'parts', 'paper', 'marks', 'folds', 'finish', 'bench', 'diary'] as const;
+export type StageId = (typeof stageIds)[number];
+
+/** not begun: nothing decided; in work: something is open; settled: all decided and agreeing; contradicts: an earlier stage says otherwise. */
+export type StageState = 'not begun' | 'in work' | 'settled' | 'contradicts';
+
+export interface StageReading {
+  readonly state: StageState;
+  /** The one telling figure, at most 16 characters. */
+  readonly figure: string;
+  /** A second line for the open stage. */
+  readonly line: string;
+}
+
+/** What a remedy does when it is taken. */
+export type Remedy =
+  | { readonly kind: 'set side'; readonly mm: number; readonly label: string }
+  | { readonly kind: 'open stage'; readonly stage: StageId; readonly label: string }
+  | { readonly kind: 'open step'; readonly step: number; readonly label: string };
+
+/** A sentence with the place, the number and the remedy. */
+export interface Verdict {
+  readonly id: string;
+  readonly stage: StageId;
+  readonly tone: 'care' | 'fine';
+  readonly text: string;
+  readonly step?: number;
+  readonly remedy?: Remedy;
+}
+
+/** What the rail shows for one step at the chosen sheet. */
+export interface StepReading {
+  readonly measures: Measures;
+  readonly flaps: readonly Flap[];
+  readonly widthMm?: number;
+  readonly heightMm?: number;
+  readonly layersAtCrease: number;
+  readonly thicknessMm?: number;
+  readonly narrowest?: { readonly widthMm: number; readonly verdict: FingerVerdict; readonly tip: string };
+  readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
+  readonly shortestMm?: number;
+  readonly gapMm?: number;
+  readonly minutes: number;
+}
+
+export interface ReadingsInput {
+  readonly plan: Plan;
+  readonly replay: Replay;
+  readonly runs: readonly BenchRun[];
+  readonly diary: readonly DiaryEntry[];
+  /** Entries of the folder's other plans; they teach the same hand. */
+  readonly otherDiary: readonly DiaryEntry[];
+  readonly limits: PaperLimits;
+  readonly sigma: AlignmentSigma;
+  readonly unit: LengthUnit;
+}
+
+export interface Readings {
+  readonly stages: Readonly<Record<StageId, StageReading>>;
+  readonly verdicts: readonly Verdict[];
+  /** Side the plan is computed for: the chosen one, else the one wanted for the target. */
+  readonly sideMm?: number;
+  readonly ratio?: number;
+  readonly wanted?: SizedSheet;
+  readonly finishedMm?: number;
+  readonly learned: LearnedRatio;
+  readonly pace: number;
+  readonly minutes: number;
+  readonly last?: StepReading;
+  readonly base?: BaseMatch;
+  readonly standing?: Standing;
+  readonly marksErrorMm?: number;
+  readonly refused: readonly { readonly number: number; readonly text: string }[];
+}

@@ -1,0 +1,29 @@
+/**
+ * Room: how long folding takes. Minutes per kind of move, more for thick stacks and small sheets, less for repeats,
+ * scaled by the folder's own pace from bench runs. All constants are rules of thumb that the diary corrects.
+ */
+import type { ReplayedStep } from '../sequence/index.ts';
+
+const MINUTES: Record<ReplayedStep['move']['kind'], number> = {
+  fold: 1.2, crease: 0.8, pinch: 0.4, unfold: 0.5, turn: 0.1, rotate: 0.1, repeat: 1,
+};
+/** A repeat takes about this share of the first pass. */
+const REPEAT_SHARE = 0.78;
+const PER_LAYER = 0.06;
+/** Sheets below this side slow the hand down in proportion. */
+const EASY_SIDE_MM = 150;
+
+/** Minutes a step takes at a sheet side in mm, at a pace (1 = the rule of thumb, above it slower). */
+export function toMinutes(step: ReplayedStep, sideMm: number, pace: number): number {
+  const layers = step.trace?.layersAtCrease ?? 1;
+  const small = Math.max(1, Math.sqrt(EASY_SIDE_MM / Math.max(sideMm, 1)));
+  const again = step.step.move.kind === 'repeat' ? REPEAT_SHARE : 1;
+  return MINUTES[step.move.kind] * (1 + PER_LAYER * (layers - 1)) * small * again * pace;
+}
+
+/** The folder's pace from finished runs: minutes taken over minutes foreseen; 1 without runs. */
+export function learnPace(runs: readonly { readonly takenMinutes: number; readonly foreseenMinutes: number }[]): number {
+  const used = runs.filter((r) => r.takenMinutes > 0 && r.foreseenMinutes > 0);
+  if (used.length === 0) return 1;
+  return used.reduce((s, r) => s + r.takenMinutes, 0) / used.reduce((s, r) => s + r.foreseenMinutes, 0);
+}

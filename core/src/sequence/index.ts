@@ -1,0 +1,15 @@
+/**
+ * Room: the sequence of steps. What a plan keeps of each step (intent, with references to material points), how the
+ * references are resolved, replay with a reusable prefix, repeats, names, generated sentences and dependencies.
+ */
+export type { PointRef, LineRef, Move, MoveKind, Step, NamedPoints } from './schema.ts';
+export { pointRefSchema, lineRefSchema, moveSchema, stepSchema, namedPointsSchema } from './schema.ts';
+export type { ResolveContext, ResolvedPoint, StepTrail } from './resolve.ts';
+export { resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
+export type { Sequence, Replay, ReplayedStep, Slip } from './replay.ts';
+export { replaySequence, writeOut } from './replay.ts';
+export { repeatMove } from './mirror.ts';
+export type { StepNames } from './names.ts';
+export { nameSteps, moveWord } from './names.ts';
+export { sayStep, sayPoint } from './sentences.ts';
+export { stepsUsedBy, stepsThatUse } from './dependencies.ts';

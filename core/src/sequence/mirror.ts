@@ -1,0 +1,129 @@
+import { type Outcome, done, failed } from '../outcome/index.ts';
+import { distance, readExact, tolerance } from '../geometry/index.ts';
+import type { Refusal } from '../folded/index.ts';
+import { type SheetShape, type SheetSymmetry, landmarksOf, mapPoint } from '../sheet/index.ts';
+import type { LineRef, Move, NamedPoints, PointRef, Step } from './schema.ts';
+
+/** Where the references of a repeated step are looked up. */
+export interface RepeatContext {
+  readonly sheet: SheetShape;
+  readonly points: NamedPoints;
+  readonly steps: readonly Step[];
+  readonly map: SheetSymmetry;
+}
+
+type Found<T> = Outcome<T, Refusal>;
+
+/**
+ * The move of a step carried along by a symmetry of the sheet: corners become their partners, marks and creases of
+ * steps become those of the steps that repeat them, angles turn round in a mirror.
+ */
+export function repeatMove(move: Move, context: RepeatContext): Found<Move> {
+  try {
+    return done(mapMove(move, context));
+  } catch (fault) {
+    if (fault instanceof CannotRepeat) return failed({ kind: 'asymmetric', text: fault.message });
+    throw fault;
+  }
+}
+
+/** Thrown inside this file only, so that the mapping of a tree of references reads plainly. */
+class CannotRepeat extends Error {}
+
+function mapMove(move: Move, context: RepeatContext): Move {
+  const point = (p: PointRef): PointRef => mapPointRef(p, context);
+  const line = (l: LineRef): LineRef => mapLineRef(l, context);
+  switch (move.kind) {
+    case 'fold':
+      return { ...move, line: line(move.line), flap: move.flap.map(point), hold: move.hold.map(point) };
+    case 'crease':
+      return {
+        ...move,
+        line: line(move.line),
+        through: move.through === 'all' ? 'all' : { flap: move.through.flap.map(point), hold: move.through.hold.map(point) },
+      };
+    case 'pinch':
+      return { ...move, line: line(move.line), on: [point(move.on[0]), point(move.on[1])] };
+    case 'unfold':
+      return { ...move, step: partnerOf(move.step, context) };
+    case 'turn':
+    case 'rotate':
+    case 'repeat':
+      throw new CannotRepeat('Only a fold, crease, pinch or unfolding can be repeated; choose such a step.');
+  }
+}
+
+/** The step that repeats another under the same map; the step itself when it is its own image. */
+function partnerOf(step: string, context: RepeatContext): string {
+  const key = JSON.stringify(context.map);
+  const partner = context.steps.find((s) => s.move.kind === 'repeat' && s.move.of === step && JSON.stringify(s.move.map) === key);
+  if (partner) return partner.id;
+  const number = context.steps.findIndex((s) => s.id === step) + 1;
+  if (number === 0) throw new CannotRepeat('The step this one refers to is gone; undo its deletion or choose another landmark.');
+  const own = context.steps[number - 1]!;
+  if (isOwnImage(own.move, context)) return step;
+  throw new CannotRepeat(`Step ${number} has not been repeated on this side yet; repeat step ${number} first.`);
+}
+
+/** True for a crease or pinch that the map carries onto itself, as a diagonal in a mirror along it. */
+function isOwnImage(move: Move, context: RepeatContext): boolean {
+  if (move.kind !== 'crease' && move.kind !== 'pinch') return false;
+  const ends =
+    move.kind === 'pinch' ? move.on : move.line.kind === 'through' ? [move.line.a, move.line.b] : undefined;
+  if (!ends) return false;
+  const [p, q] = ends.map((e) => JSON.stringify(e));
+  const images = ends.map((e) => JSON.stringify(mapPointRef(e, context)));
+  return images.includes(p!) && images.includes(q!);
+}
+
+function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
+  switch (ref.kind) {
+    case 'named': {
+      const landmarks = landmarksOf(context.sheet);
+      const own = landmarks.find((l) => l.name === ref.name);
+      if (own) {
+        const to = mapPoint(context.sheet, context.map, own.at);
+        const image = landmarks.find((l) => distance(l.at, to) < tolerance.samePoint);
+        return image ? { kind: 'named', name: image.name } : { kind: 'sheet', at: [...to] };
+      }
+      const given = context.points[ref.name];
+      if (!given) throw new CannotRepeat(`The point "${ref.name}" is gone from this plan; choose another landmark.`);
+      return mapPointRef(given, context);
+    }
+    case 'sheet': {
+      const [x, y] = [readExact(ref.at[0]), readExact(ref.at[1])];
+      if (!x.ok || !y.ok) throw new CannotRepeat('A point of the step has no value; write its coordinates again.');
+      return { kind: 'sheet', at: [...mapPoint(context.sheet, context.map, [x.value, y.value])] };
+    }
+    case 'along':
+      return { ...ref, from: mapPointRef(ref.from, context), to: mapPointRef(ref.to, context) };
+    case 'meet':
+      return { ...ref, a: mapLineRef(ref.a, context), b: mapLineRef(ref.b, context) };
+    case 'mark':
+      return { ...ref, step: partnerOf(ref.step, context) };
+    case 'mirror':
+    case 'foot':
+      return { ...ref, point: mapPointRef(ref.point, context), line: mapLineRef(ref.line, context) };
+  }
+}
+
+function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
+  const point = (p: PointRef): PointRef => mapPointRef(p, context);
+  switch (ref.kind) {
+    case 'through':
+      return { ...ref, a: point(ref.a), b: point(ref.b) };
+    case 'onto':
+      return { ...ref, from: point(ref.from), to: point(ref.to) };
+    case 'lineOnto':
+      return { ...ref, a: mapLineRef(ref.a, context), b: mapLineRef(ref.b, context) };
+    case 'bisector':
+      return { ...ref, from: point(ref.from), at: point(ref.at), to: point(ref.to) };
+    case 'across':
+    case 'beside':
+      return { ...ref, at: point(ref.at), to: mapLineRef(ref.to, context) };
+    case 'turned':
+      return { ...ref, at: point(ref.at), towards: point(ref.towards), degrees: context.map.kind === 'mirror' ? -ref.degrees : ref.degrees };
+    case 'crease':
+      return { ...ref, step: partnerOf(ref.step, context) };
+  }
+}

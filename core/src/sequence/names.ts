@@ -1,0 +1,44 @@
+import type { Step } from './schema.ts';
+
+/** Lasting short names of what steps leave on the paper: c1, c2 for creases, m1, m2 for pinch marks. */
+export interface StepNames {
+  readonly crease?: string;
+  readonly mark?: string;
+  readonly number: number;
+}
+
+/** Names by step id, in the order the steps make their creases; unique in a plan and short. */
+export function nameSteps(steps: readonly Step[]): ReadonlyMap<string, StepNames> {
+  const names = new Map<string, StepNames>();
+  const kinds = new Map(steps.map((s) => [s.id, s.move]));
+  let [creases, marks] = [0, 0];
+  steps.forEach((step, i) => {
+    const number = i + 1;
+    const original = step.move.kind === 'repeat' ? kinds.get(step.move.of) : step.move;
+    if (original?.kind === 'pinch') names.set(step.id, { number, mark: `m${++marks}` });
+    else if (original?.kind === 'fold' || original?.kind === 'crease') names.set(step.id, { number, crease: `c${++creases}` });
+    else names.set(step.id, { number });
+  });
+  return names;
+}
+
+/** One word for the move, as under a thumbnail. */
+export function moveWord(step: Step): string {
+  const { move } = step;
+  switch (move.kind) {
+    case 'fold':
+      return move.sense;
+    case 'crease':
+      return 'crease';
+    case 'pinch':
+      return 'pinch';
+    case 'unfold':
+      return 'unfold';
+    case 'turn':
+      return 'turn over';
+    case 'rotate':
+      return 'rotate';
+    case 'repeat':
+      return 'repeat';
+  }
+}

@@ -1,0 +1,92 @@
+import { z } from 'zod';
+
+/** Ids of steps: short, unique in a plan, never reused. */
+const stepId = z.string().min(1).max(40);
+const exact = z.union([z.number(), z.string().min(1).max(60)]);
+
+/** A point as a plan keeps it: by name, on the sheet, or by construction; never by facet number or pixel. */
+export type PointRef =
+  | { readonly kind: 'named'; readonly name: string }
+  | { readonly kind: 'sheet'; readonly at: readonly [number | string, number | string] }
+  | { readonly kind: 'along'; readonly from: PointRef; readonly to: PointRef; readonly share: number | string }
+  | { readonly kind: 'meet'; readonly a: LineRef; readonly b: LineRef; readonly frame: 'sheet' | 'model' }
+  | { readonly kind: 'mark'; readonly step: string }
+  | { readonly kind: 'mirror'; readonly point: PointRef; readonly line: LineRef }
+  | { readonly kind: 'foot'; readonly point: PointRef; readonly line: LineRef };
+
+/** A line as a plan keeps it: how a folder would find it. */
+export type LineRef =
+  | { readonly kind: 'through'; readonly a: PointRef; readonly b: PointRef }
+  | { readonly kind: 'onto'; readonly from: PointRef; readonly to: PointRef }
+  | { readonly kind: 'lineOnto'; readonly a: LineRef; readonly b: LineRef; readonly which: 0 | 1 }
+  | { readonly kind: 'bisector'; readonly from: PointRef; readonly at: PointRef; readonly to: PointRef }
+  | { readonly kind: 'across'; readonly at: PointRef; readonly to: LineRef }
+  | { readonly kind: 'beside'; readonly at: PointRef; readonly to: LineRef }
+  | { readonly kind: 'turned'; readonly at: PointRef; readonly towards: PointRef; readonly degrees: number }
+  | { readonly kind: 'crease'; readonly step: string };
+
+export const pointRefSchema: z.ZodType<PointRef> = z.lazy(() =>
+  z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('named'), name: z.string().min(1).max(40) }),
+    z.strictObject({ kind: z.literal('sheet'), at: z.tuple([exact, exact]) }),
+    z.strictObject({ kind: z.literal('along'), from: pointRefSchema, to: pointRefSchema, share: exact }),
+    z.strictObject({ kind: z.literal('meet'), a: lineRefSchema, b: lineRefSchema, frame: z.enum(['sheet', 'model']) }),
+    z.strictObject({ kind: z.literal('mark'), step: stepId }),
+    z.strictObject({ kind: z.literal('mirror'), point: pointRefSchema, line: lineRefSchema }),
+    z.strictObject({ kind: z.literal('foot'), point: pointRefSchema, line: lineRefSchema }),
+  ]),
+);
+
+export const lineRefSchema: z.ZodType<LineRef> = z.lazy(() =>
+  z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('through'), a: pointRefSchema, b: pointRefSchema }),
+    z.strictObject({ kind: z.literal('onto'), from: pointRefSchema, to: pointRefSchema }),
+    z.strictObject({ kind: z.literal('lineOnto'), a: lineRefSchema, b: lineRefSchema, which: z.union([z.literal(0), z.literal(1)]) }),
+    z.strictObject({ kind: z.literal('bisector'), from: pointRefSchema, at: pointRefSchema, to: pointRefSchema }),
+    z.strictObject({ kind: z.literal('across'), at: pointRefSchema, to: lineRefSchema }),
+    z.strictObject({ kind: z.literal('beside'), at: pointRefSchema, to: lineRefSchema }),
+    z.strictObject({ kind: z.literal('turned'), at: pointRefSchema, towards: pointRefSchema, degrees: z.number().min(-360).max(360) }),
+    z.strictObject({ kind: z.literal('crease'), step: stepId }),
+  ]),
+);
+
+const sense = z.enum(['valley', 'mountain']);
+const points = z.array(pointRefSchema).max(40);
+const symmetrySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('mirror'), in: z.tuple([z.string(), z.string()]) }),
+  z.strictObject({ kind: z.literal('turn'), degrees: z.union([z.literal(90), z.literal(180), z.literal(270)]) }),
+]);
+
+/** One move as the plan keeps it: the folder's intent, from which states are computed. */
+export const moveSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('fold'), sense, line: lineRefSchema, flap: points.min(1), layers: z.enum(['flap', 'all']), hold: points.default([]) }),
+  z.strictObject({ kind: z.literal('crease'), sense, line: lineRefSchema, through: z.union([z.literal('all'), z.strictObject({ flap: points.min(1), hold: points })]), soft: z.boolean().default(false) }),
+  z.strictObject({ kind: z.literal('pinch'), sense, line: lineRefSchema, on: z.tuple([pointRefSchema, pointRefSchema]) }),
+  z.strictObject({ kind: z.literal('unfold'), step: stepId }),
+  z.strictObject({ kind: z.literal('turn'), over: z.enum(['sideways', 'lengthways']) }),
+  z.strictObject({ kind: z.literal('rotate'), degrees: z.number().min(-360).max(360) }),
+  z.strictObject({ kind: z.literal('repeat'), of: stepId, map: symmetrySchema }),
+]);
+export type Move = z.infer<typeof moveSchema>;
+export type MoveKind = Move['kind'];
+
+export const stepSchema = z.strictObject({
+  id: stepId,
+  move: moveSchema,
+  /** The passage the step belongs to ("Base", "Wings"). */
+  passage: z.string().max(60).default(''),
+  /** The folder's own words; the sentence itself is always generated. */
+  note: z.string().max(2000).default(''),
+  /** How exact the step is: to the landmark, or anywhere within a share of the side (by taste). */
+  tolerance: z
+    .discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('exact') }),
+      z.strictObject({ kind: z.literal('taste'), share: z.number().min(0).max(0.5) }),
+    ])
+    .default({ kind: 'exact' }),
+});
+export type Step = z.infer<typeof stepSchema>;
+
+/** Points with names of the folder's own, used by steps. */
+export const namedPointsSchema = z.record(z.string().min(1).max(40), pointRefSchema);
+export type NamedPoints = z.infer<typeof namedPointsSchema>;

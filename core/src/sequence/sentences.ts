@@ -1,0 +1,140 @@
+import { readExact } from '../geometry/index.ts';
+import { toFractionText } from '../units/index.ts';
+import type { SheetSymmetry } from '../sheet/index.ts';
+import { type StepNames, nameSteps } from './names.ts';
+import { writeOut, type Sequence } from './replay.ts';
+import type { LineRef, Move, PointRef, Step } from './schema.ts';
+
+/** The sentence of a step in plain craft English, made from its data so that it cannot drift from the geometry. */
+export function sayStep(step: Step, sequence: Sequence): string {
+  const names = nameSteps(sequence.steps);
+  const taste = step.tolerance.kind === 'taste' ? ' To taste.' : '';
+  if (step.move.kind !== 'repeat') return sayMove(step.move, names) + taste;
+  const { of, map } = step.move;
+  const number = names.get(of)?.number;
+  const written = writeOut(step.move, sequence);
+  const again = number === undefined ? 'Repeat a step that is gone' : `Repeat step ${number} ${sayMap(map)}`;
+  return written.ok ? `${again}: ${lowerFirst(sayMove(written.value, names))}${taste}` : `${again}.`;
+}
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+function sayMap(map: SheetSymmetry): string {
+  return map.kind === 'mirror' ? `on the other side of ${map.in[0]}${map.in[1].length > 1 ? ' and ' : ''}${map.in[1]}` : `turned by ${map.degrees}°`;
+}
+
+type Names = ReadonlyMap<string, StepNames>;
+
+function sayMove(move: Move, names: Names): string {
+  switch (move.kind) {
+    case 'fold':
+      return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}.`;
+    case 'crease':
+      return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
+    case 'pinch':
+      return sayPinch(move, names);
+    case 'unfold':
+      return `Unfold step ${names.get(move.step)?.number ?? '(gone)'}.`;
+    case 'turn':
+      return move.over === 'sideways' ? 'Turn over, left to right.' : 'Turn over, top to bottom.';
+    case 'rotate':
+      return `Rotate by ${Math.abs(move.degrees)}° ${move.degrees < 0 ? 'clockwise' : 'counter-clockwise'}.`;
+    case 'repeat':
+      return 'Repeat a step.';
+  }
+}
+
+function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string {
+  const where = sayPair(move.on, names);
+  const sense = move.sense === 'mountain' ? ' (mountain)' : '';
+  if (move.line.kind === 'onto') {
+    return `Bring ${sayPoint(move.line.from, names)} to ${sayPoint(move.line.to, names)} and pinch only ${where}${sense}.`;
+  }
+  if (move.line.kind === 'across' && sayLine(move.line.to, names) === where) {
+    return `Pinch ${where} straight across at ${sayPoint(move.line.at, names).replace(/^where /, 'the place where ')}${sense}.`;
+  }
+  return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}.`;
+}
+
+/** How a crease is found: "corner B to m3", "along A and C". */
+function sayFoldLine(line: LineRef, names: Names): string {
+  switch (line.kind) {
+    case 'onto':
+      return `${sayPoint(line.from, names)} to ${sayPoint(line.to, names)}`;
+    case 'through':
+      return sayThrough(line.a, line.b, names);
+    case 'lineOnto':
+      return `${sayLine(line.a, names)} onto ${sayLine(line.b, names)}`;
+    case 'bisector':
+      return `through ${sayPoint(line.at, names)}, halving the angle between ${sayPoint(line.from, names)} and ${sayPoint(line.to, names)}`;
+    case 'across':
+      return `straight across ${sayLine(line.to, names)} at ${sayPoint(line.at, names)}`;
+    case 'beside':
+      return `through ${sayPoint(line.at, names)}, even with ${sayLine(line.to, names)}`;
+    case 'turned':
+      return `through ${sayPoint(line.at, names)}, ${Math.abs(line.degrees)}° ${line.degrees < 0 ? 'clockwise' : 'counter-clockwise'} from the way to ${sayPoint(line.towards, names)}`;
+    case 'crease':
+      return `along ${sayLine(line, names)}`;
+  }
+}
+
+function sayThrough(a: PointRef, b: PointRef, names: Names): string {
+  const pair = sayPair([a, b], names);
+  return pair.startsWith('the line') ? `through ${sayPoint(a, names)} and ${sayPoint(b, names)}` : `along ${pair}`;
+}
+
+function sayLine(line: LineRef, names: Names): string {
+  if (line.kind === 'through') return sayPair([line.a, line.b], names);
+  if (line.kind === 'crease') {
+    const made = names.get(line.step);
+    return made ? (made.crease ?? `the crease of step ${made.number}`) : 'a crease that is gone';
+  }
+  return `the line ${sayFoldLine(line, names)}`;
+}
+
+const DIAGONALS = new Set(['AC', 'CA', 'BD', 'DB']);
+const EDGES = new Set(['AB', 'BC', 'CD', 'DA', 'BA', 'CB', 'DC', 'AD']);
+
+function sayPair(pair: readonly [PointRef, PointRef], names: Names): string {
+  const corners = [...new Set(pair.flatMap(cornersIn))].join('');
+  if (EDGES.has(corners)) return `edge ${corners}`;
+  if (DIAGONALS.has(corners)) return `diagonal ${corners}`;
+  return `the line from ${shortPoint(pair[0], names)} to ${shortPoint(pair[1], names)}`;
+}
+
+/** Names a point is made of by going along from one corner to another; other points count as themselves. */
+function cornersIn(ref: PointRef): string[] {
+  if (ref.kind === 'along') return [...cornersIn(ref.from), ...cornersIn(ref.to)].sort();
+  return ref.kind === 'named' ? [ref.name] : ['?', '?'];
+}
+
+/** A point in words: "corner B", "the centre O", "m3", "3/4 of the way from O to B". */
+export function sayPoint(ref: PointRef, names: Names): string {
+  switch (ref.kind) {
+    case 'named':
+      if (ref.name === 'O') return 'the centre O';
+      if (ref.name.startsWith('mid ')) return `the middle of ${ref.name.slice(4)}`;
+      return /^[A-D]$/.test(ref.name) ? `corner ${ref.name}` : ref.name;
+    case 'sheet': {
+      const [x, y] = [readExact(ref.at[0]), readExact(ref.at[1])];
+      return x.ok && y.ok ? `the point ${toFractionText(x.value)}, ${toFractionText(y.value)}` : 'a point without a value';
+    }
+    case 'along': {
+      const share = readExact(ref.share);
+      const text = share.ok ? toFractionText(share.value) : String(ref.share);
+      return text === '1/2' ? `halfway from ${shortPoint(ref.from, names)} to ${shortPoint(ref.to, names)}` : `${text} of the way from ${shortPoint(ref.from, names)} to ${shortPoint(ref.to, names)}`;
+    }
+    case 'mark': {
+      const made = names.get(ref.step);
+      return made ? (made.mark ?? `the mark of step ${made.number}`) : 'a mark that is gone';
+    }
+    case 'meet':
+      return `where ${sayLine(ref.a, names)} meets ${sayLine(ref.b, names)}`;
+    case 'mirror':
+      return `the mirror image of ${sayPoint(ref.point, names)} in ${sayLine(ref.line, names)}`;
+    case 'foot':
+      return `the foot of ${sayPoint(ref.point, names)} on ${sayLine(ref.line, names)}`;
+  }
+}
+
+const shortPoint = (ref: PointRef, names: Names): string => (ref.kind === 'named' && !ref.name.startsWith('mid ') ? ref.name : sayPoint(ref, names));

@@ -1,0 +1,6 @@
+/**
+ * Room: the uncut sheet. Its shape in sheet sides (shorter side, or leg of the triangle, is 1), corner names, edges
+ * and built-in landmarks, its symmetries. Sizes in mm belong to the plan. Does not fold.
+ */
+export type { SheetShape, SheetSymmetry } from './shape.ts';
+export { outlineOf, cornersOf, landmarksOf, edgesOf, sheetArea, mapPoint, symmetriesOf, sheetTitle } from './shape.ts';
