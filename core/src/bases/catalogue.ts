@@ -8,7 +8,11 @@ const onto = (a: string, b: string): LineRef => ({ kind: 'onto', from: at(a), to
 const crease = (id: string, line: LineRef): Step =>
   stepSchema.parse({ id, passage: 'Base', move: { kind: 'crease', sense: 'valley', line, through: 'all' } });
 const fold = (id: string, line: LineRef, flap: PointRef): Step =>
-  stepSchema.parse({ id, passage: 'Base', move: { kind: 'fold', sense: 'valley', line, flap: [flap], layers: 'flap' } });
+  stepSchema.parse({
+    id,
+    passage: 'Base',
+    move: { kind: 'fold', sense: 'valley', line, flap: [flap], layers: 'flap' },
+  });
 
 /** A base is a sequence on the square; everything said about it is computed from its folded state. */
 export interface Base {

@@ -2,7 +2,14 @@
  * Room: the catalogue of bases. Each is a sequence; flaps, silhouette, layers and facets are read off its folded state.
  * Lengths in sheet sides.
  */
-import { type Flap, type FlatState, type Measures, buildArrangement, findFlaps, toMeasures } from '../folded/index.ts';
+import {
+  type Flap,
+  type FlatState,
+  type Measures,
+  buildArrangement,
+  findFlaps,
+  toMeasures,
+} from '../folded/index.ts';
 import { invariant } from '../outcome/index.ts';
 import { replaySequence } from '../sequence/index.ts';
 import { type Base, bases, findBase } from './catalogue.ts';
@@ -24,5 +31,10 @@ export function foldBase(base: Base): FoldedBase {
   invariant(!refused, `the ${base.name} folds (${refused?.refusal?.text})`);
   const state = replay.steps.at(-1)!.after;
   const map = buildArrangement(state);
-  return { base, state, measures: toMeasures(state, map), flaps: findFlaps(state, map).filter((f) => f.onBaseAxis) };
+  return {
+    base,
+    state,
+    measures: toMeasures(state, map),
+    flaps: findFlaps(state, map).filter((f) => f.onBaseAxis),
+  };
 }

@@ -11,7 +11,12 @@ export function buildOwlDiary(): DiaryEntry[] {
   const days: readonly [string, number, string, string][] = [
     ['2026-11-02', 200, 'Fog copy paper', 'First trial. The rims are easy, the peak wants a sharper crease.'],
     ['2026-11-05', 200, 'Fog copy paper', 'Left wing higher than the right: fold to the mark, not by eye.'],
-    ['2026-11-09', 150, 'Marsh gold two-colour', 'White side up, as planned. The face reads at three metres.'],
+    [
+      '2026-11-09',
+      150,
+      'Marsh gold two-colour',
+      'White side up, as planned. The face reads at three metres.',
+    ],
     ['2026-11-13', 120, 'Marsh gold two-colour', 'Pinches show on the belly; press them lighter.'],
     ['2026-11-17', 94, 'Marsh gold two-colour', 'At final size. The rim is 6 mm, fingers are enough.'],
     ['2026-11-22', 94, 'Marsh gold two-colour', 'Second at final size. Leans well on its tail.'],
@@ -20,9 +25,17 @@ export function buildOwlDiary(): DiaryEntry[] {
     const predictedMm = OWL_RATIO * sheetMm;
     const factor = 0.982 + 0.004 * toNormal(chance);
     return {
-      id: `owl-${i + 1}`, date, sheetMm, paper, dimension: 'height', predictedMm,
+      id: `owl-${i + 1}`,
+      date,
+      sheetMm,
+      paper,
+      dimension: 'height',
+      predictedMm,
       measuredMm: Math.round(predictedMm * factor * 2) / 2,
-      minutes: Math.round(46 - 4 * i + 3 * chance()), stands: i > 1, note, runId: i >= 4 ? `owl-run-${i - 3}` : null,
+      minutes: Math.round(46 - 4 * i + 3 * chance()),
+      stands: i > 1,
+      note,
+      runId: i >= 4 ? `owl-run-${i - 3}` : null,
     };
   });
 }
@@ -40,7 +53,20 @@ export function buildOwlRuns(): BenchRun[] {
     const seconds = timed.reduce((sum, t) => sum + t.seconds, 0);
     const started = Date.parse(`${day}T18:30:00Z`);
     const finished = upTo === steps.length ? new Date(started + seconds * 1000).toISOString() : null;
-    return { id, startedAt: new Date(started).toISOString(), finishedAt: finished, sheetMm: 94, paper: 'Marsh gold two-colour', at: upTo, steps: timed, foreseenMinutes: 31 };
+    return {
+      id,
+      startedAt: new Date(started).toISOString(),
+      finishedAt: finished,
+      sheetMm: 94,
+      paper: 'Marsh gold two-colour',
+      at: upTo,
+      steps: timed,
+      foreseenMinutes: 31,
+    };
   };
-  return [run('owl-run-1', '2026-11-17', steps.length), run('owl-run-2', '2026-11-22', steps.length), run('owl-run-3', '2026-11-24', 36)];
+  return [
+    run('owl-run-1', '2026-11-17', steps.length),
+    run('owl-run-2', '2026-11-22', steps.length),
+    run('owl-run-3', '2026-11-24', 36),
+  ];
 }

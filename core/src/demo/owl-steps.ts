@@ -21,14 +21,33 @@ export function buildOwlSteps(): Step[] {
       steps.push({ id, passage, move: { kind: 'pinch', sense: 'valley', line: onto(from, to), on: [a, b] } }),
     fold: (id: string, sense: 'valley' | 'mountain', line: LineRef, flap: PointRef, note = '') =>
       steps.push({ id, passage, note, move: { kind: 'fold', sense, line, flap: [flap], layers: 'flap' } }),
-    repeat: (of: string) => steps.push({ id: `${of}-again`, passage, move: { kind: 'repeat', of, map: inAC } }),
+    repeat: (of: string) =>
+      steps.push({ id: `${of}-again`, passage, move: { kind: 'repeat', of, map: inAC } }),
   });
-  const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [PointRef, PointRef, PointRef, PointRef, PointRef];
+  const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [
+    PointRef,
+    PointRef,
+    PointRef,
+    PointRef,
+    PointRef,
+  ];
   const start = 'Start';
-  steps.push({ id: 'white-up', passage: start, note: 'The golden side is the outside; the white one makes face and belly.', move: { kind: 'turn', over: 'sideways' } });
+  steps.push({
+    id: 'white-up',
+    passage: start,
+    note: 'The golden side is the outside; the white one makes face and belly.',
+    move: { kind: 'turn', over: 'sideways' },
+  });
   steps.push({ id: 'diamond', passage: start, move: { kind: 'rotate', degrees: -45 } });
-  for (const [id, a, b] of [['ac', A, C], ['bd', B, D]] as const) {
-    steps.push({ id, passage: start, move: { kind: 'crease', sense: 'valley', line: through(a, b), through: 'all' } });
+  for (const [id, a, b] of [
+    ['ac', A, C],
+    ['bd', B, D],
+  ] as const) {
+    steps.push({
+      id,
+      passage: start,
+      move: { kind: 'crease', sense: 'valley', line: through(a, b), through: 'all' },
+    });
   }
 
   const marks = passageOf('Marks');
@@ -55,21 +74,50 @@ export function buildOwlSteps(): Step[] {
   const rims = passageOf('Rims');
   rims.fold('blunt', 'valley', onto(B, mark('ob3/4')), B);
   rims.repeat('blunt');
-  rims.fold('rim', 'valley', onto(C, mark('cd1/8')), on('0.99', '1/2'), 'Only one sixteenth: the rim of the face.');
+  rims.fold(
+    'rim',
+    'valley',
+    onto(C, mark('cd1/8')),
+    on('0.99', '1/2'),
+    'Only one sixteenth: the rim of the face.',
+  );
   rims.repeat('rim');
 
   const body = passageOf('Face and body');
-  body.fold('door', 'valley', { kind: 'lineOnto', a: crease('blunt'), b: crease('ac'), which: 0 }, on('0.8', '0.2'), 'The white heart opens above.');
+  body.fold(
+    'door',
+    'valley',
+    { kind: 'lineOnto', a: crease('blunt'), b: crease('ac'), which: 0 },
+    on('0.8', '0.2'),
+    'The white heart opens above.',
+  );
   body.repeat('door');
-  body.fold('peak', 'valley', across(mark('oc5/8'), crease('ac')), on('15/16', '15/16'), 'The brown peak between the two lobes of the face.');
+  body.fold(
+    'peak',
+    'valley',
+    across(mark('oc5/8'), crease('ac')),
+    on('15/16', '15/16'),
+    'The brown peak between the two lobes of the face.',
+  );
 
   const wings = passageOf('Wings');
-  const shoulder: PointRef = { kind: 'meet', a: across(mark('oc1/4'), crease('ac')), b: crease('door'), frame: 'model' };
+  const shoulder: PointRef = {
+    kind: 'meet',
+    a: across(mark('oc1/4'), crease('ac')),
+    b: crease('door'),
+    frame: 'model',
+  };
   wings.fold('wing', 'valley', through(shoulder, mark('ab3/16')), on('0.59', '0.1'));
   wings.repeat('wing');
 
   const tail = passageOf('Tail');
   tail.fold('tail-up', 'mountain', across(mark('ao3/8'), crease('ac')), A);
-  tail.fold('tail-down', 'mountain', across(mark('ao1/2'), crease('ac')), A, 'The tail shows under the wings.');
+  tail.fold(
+    'tail-down',
+    'mountain',
+    across(mark('ao1/2'), crease('ac')),
+    A,
+    'The tail shows under the wings.',
+  );
   return steps.map((s) => stepSchema.parse(s));
 }

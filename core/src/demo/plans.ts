@@ -1,6 +1,7 @@
 import { findBase } from '../bases/index.ts';
 import type { DrawerPaper } from '../paper/index.ts';
 import { type Plan, buildPlan } from '../plan/index.ts';
+import { stepSchema } from '../sequence/index.ts';
 import { lanternDrawer } from './drawer.ts';
 import { buildOwlSteps } from './owl-steps.ts';
 
@@ -10,8 +11,13 @@ const showDate = '2026-12-19';
 function paperFrom(id: string): Plan['paper'] {
   const p: DrawerPaper = lanternDrawer.find((d) => d.id === id)!;
   return {
-    name: p.name, kind: p.kind, grammage: p.grammage, caliperMm: p.caliperMm, drawerId: p.id,
-    front: { name: p.frontName, hex: p.frontHex }, back: { name: p.backName, hex: p.backHex },
+    name: p.name,
+    kind: p.kind,
+    grammage: p.grammage,
+    caliperMm: p.caliperMm,
+    drawerId: p.id,
+    front: { name: p.frontName, hex: p.frontHex },
+    back: { name: p.backName, hex: p.backHex },
   };
 }
 
@@ -46,8 +52,18 @@ export function buildOwlPlan(): Plan {
     steps: buildOwlSteps(),
     finish: {
       feet: [
-        { kind: 'meet', a: { kind: 'crease', step: 'wing' }, b: { kind: 'crease', step: 'tail-up' }, frame: 'model' },
-        { kind: 'meet', a: { kind: 'crease', step: 'wing-again' }, b: { kind: 'crease', step: 'tail-up' }, frame: 'model' },
+        {
+          kind: 'meet',
+          a: { kind: 'crease', step: 'wing' },
+          b: { kind: 'crease', step: 'tail-up' },
+          frame: 'model',
+        },
+        {
+          kind: 'meet',
+          a: { kind: 'crease', step: 'wing-again' },
+          b: { kind: 'crease', step: 'tail-up' },
+          frame: 'model',
+        },
       ],
       notes: [
         { id: 'wings', text: 'Round the wings over a pencil', range: 'a little, to taste' },
@@ -85,6 +101,9 @@ export function buildHeronPlan(): Plan {
   };
 }
 
+/** The narrow corner of the kite, which becomes the ears, turned to the top. */
+const earsUp = stepSchema.parse({ id: 'ears-up', passage: 'Base', move: { kind: 'rotate', degrees: -135 } });
+
 /** The hare: tried from a kite base, which gives long ears but no legs. */
 export function buildHarePlan(): Plan {
   const fresh = buildPlan('Hare');
@@ -104,6 +123,6 @@ export function buildHarePlan(): Plan {
     limbs: [{ id: 'ears', name: 'Ears', lengthMm: 70 }],
     baseId: 'kite',
     marks: [{ id: 'ear', edge: 'AB', top: 1, bottom: 3, construction: null }],
-    steps: [...findBase('kite')!.steps],
+    steps: [...findBase('kite')!.steps, earsUp],
   };
 }

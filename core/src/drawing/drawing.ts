@@ -1,17 +1,40 @@
 import {
-  type Bounds, type Line, type Point, type Segment, add, apply, between, boundsOf, chordOf, dot, isTurned, lineThrough, scale, subtract, toUnit,
+  type Bounds,
+  type Line,
+  type Point,
+  type Segment,
+  add,
+  apply,
+  between,
+  boundsOf,
+  chordOf,
+  dot,
+  isTurned,
+  lineThrough,
+  scale,
+  subtract,
+  toUnit,
 } from '../geometry/index.ts';
 import {
-  type FlatState, type RestingCrease, buildArrangement, edgeOwners, facetOnModel, facetOnSheet, foldsOf, isAbove,
+  type FlatState,
+  type RestingCrease,
+  buildArrangement,
+  edgeOwners,
+  facetOnModel,
+  facetOnSheet,
+  foldsOf,
+  isAbove,
 } from '../folded/index.ts';
-import type { ReplayedStep } from '../sequence/index.ts';
+import type { ReplayedStep, StepNames } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import type { DrawItem, Drawing, LineStyle } from './items.ts';
 
 /** Facets from the bottom up, and how deep each lies; undefined when layers overlap in a ring and no order draws them. */
 export function stackOrder(state: FlatState): { order: number[]; level: number[] } | undefined {
   const n = state.facets.length;
-  const below: number[] = state.facets.map((_, f) => state.facets.filter((_, g) => isAbove(state, f, g)).length);
+  const below: number[] = state.facets.map(
+    (_, f) => state.facets.filter((_, g) => isAbove(state, f, g)).length,
+  );
   const level = new Array<number>(n).fill(0);
   const order: number[] = [];
   const open = below.flatMap((count, f) => (count === 0 ? [f] : []));
@@ -54,7 +77,11 @@ function drawStack(state: FlatState, { order, level }: { order: number[]; level:
       return { kind: 'line', style: raw ? 'raw' : 'folded', from, to: points[next]!, facet: f };
     });
     const rests = (creases.get(f) ?? []).map((c): DrawItem => {
-      const [from, to] = shorten(add(apply(placement, c.from), shift), add(apply(placement, c.to), shift), c.pressed);
+      const [from, to] = shorten(
+        add(apply(placement, c.from), shift),
+        add(apply(placement, c.to), shift),
+        c.pressed,
+      );
       return { kind: 'line', style: restStyle(c), from, to, facet: f };
     });
     const side = isTurned(placement) ? 'back' : 'front';
@@ -62,7 +89,8 @@ function drawStack(state: FlatState, { order, level }: { order: number[]; level:
   });
 }
 
-const restStyle = (c: RestingCrease): LineStyle => (c.pressed === 'pinch' ? 'pinch' : c.pressed === 'soft' ? 'soft' : 'rest');
+const restStyle = (c: RestingCrease): LineStyle =>
+  c.pressed === 'pinch' ? 'pinch' : c.pressed === 'soft' ? 'soft' : 'rest';
 
 /** Resting creases stop short of the edges, so that they are told from folded ones by form. */
 function shorten(from: Point, to: Point, pressed: RestingCrease['pressed']): [Point, Point] {
@@ -90,7 +118,9 @@ function withinFacet(corners: readonly Point[], line: Line, crease: Segment): Se
   const at = (p: Point): number => dot(subtract(p, crease.from), along);
   const [low, high] = [at(chord.from), at(chord.to)].sort((a, b) => a - b) as [number, number];
   const [from, to] = [Math.max(0, low), Math.min(at(crease.to), high)];
-  return to - from > 1e-6 ? { from: add(crease.from, scale(along, from)), to: add(crease.from, scale(along, to)) } : undefined;
+  return to - from > 1e-6
+    ? { from: add(crease.from, scale(along, from)), to: add(crease.from, scale(along, to)) }
+    : undefined;
 }
 
 /** For layers that overlap in a ring: only what is seen, cell by cell. */
@@ -99,7 +129,15 @@ function drawCells(state: FlatState): DrawItem[] {
   const faces = map.cells.flatMap((cell): DrawItem[] => {
     const f = cell.layers[0];
     if (f === undefined) return [];
-    return [{ kind: 'facet', facet: f, points: cell.outline, side: isTurned(state.facets[f]!.placement) ? 'back' : 'front', depth: 0 }];
+    return [
+      {
+        kind: 'facet',
+        facet: f,
+        points: cell.outline,
+        side: isTurned(state.facets[f]!.placement) ? 'back' : 'front',
+        depth: 0,
+      },
+    ];
   });
   const lines = map.edges.flatMap((edge): DrawItem[] => {
     const [left, right] = [map.cells[edge.left]!.layers[0], map.cells[edge.right]!.layers[0]];
@@ -112,22 +150,64 @@ function drawCells(state: FlatState): DrawItem[] {
 /** The sheet laid flat, front side up, with every fold by its sense and resting creases. */
 export function drawSheet(state: FlatState): Drawing {
   const outline = outlineOf(state.sheet);
-  const facets = state.facets.map((_, f): DrawItem => ({ kind: 'facet', facet: f, points: facetOnSheet(state, f), side: 'front', depth: 0 }));
+  const facets = state.facets.map((_, f): DrawItem => ({
+    kind: 'facet',
+    facet: f,
+    points: facetOnSheet(state, f),
+    side: 'front',
+    depth: 0,
+  }));
   const rests = state.resting.map((c): DrawItem => {
     const [from, to] = shorten(c.from, c.to, c.pressed);
     return { kind: 'line', style: restStyle(c), from, to };
   });
-  const folds = foldsOf(state).map((f): DrawItem => ({ kind: 'line', style: f.sense, from: f.from, to: f.to }));
-  const rim = outline.map((from, i): DrawItem => ({ kind: 'line', style: 'raw', from, to: outline[(i + 1) % outline.length]! }));
-  const names = cornersOf(state.sheet).map((c): DrawItem => ({ kind: 'landmark', at: c.at, name: c.name, look: 'known' }));
+  const folds = foldsOf(state).map((f): DrawItem => ({
+    kind: 'line',
+    style: f.sense,
+    from: f.from,
+    to: f.to,
+  }));
+  const rim = outline.map((from, i): DrawItem => ({
+    kind: 'line',
+    style: 'raw',
+    from,
+    to: outline[(i + 1) % outline.length]!,
+  }));
+  const names = cornersOf(state.sheet).map((c): DrawItem => ({
+    kind: 'landmark',
+    at: c.at,
+    name: c.name,
+    look: 'known',
+  }));
   return { items: [...facets, ...rests, ...folds, ...rim, ...names], bounds: boundsOf(outline) };
 }
 
-/** A step as a folder reads it in print: the model before it, the line to fold on, and the arrow of the move. */
-export function drawStep(step: ReplayedStep): Drawing {
+/**
+ * A step as a folder reads it in print: the model before it, the line to fold on, the arrow of the move, and the names
+ * its sentence uses. `names` gives the short names of creases and marks.
+ */
+export function drawStep(step: ReplayedStep, names: ReadonlyMap<string, StepNames>): Drawing {
   const model = drawModel(step.before);
   const extra = drawMove(step, model.bounds);
-  return { items: [...model.items, ...extra], bounds: model.bounds };
+  return { items: [...model.items, ...extra, ...drawNames(step, names)], bounds: model.bounds };
+}
+
+function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string, StepNames>): DrawItem[] {
+  const moved = 'line' in move && move.line.kind === 'onto' ? JSON.stringify(move.line.from) : '';
+  return landmarks.map(({ ref, at }): DrawItem => {
+    const made = 'step' in ref ? names.get(ref.step) : undefined;
+    const name =
+      ref.kind === 'named' ? ref.name : ref.kind === 'crease' ? (made?.crease ?? '') : (made?.mark ?? '');
+    const look =
+      ref.kind === 'crease'
+        ? 'label'
+        : JSON.stringify(ref) === moved
+          ? 'chosen'
+          : ref.kind === 'mark'
+            ? 'made'
+            : 'known';
+    return { kind: 'landmark', at, name, look };
+  });
 }
 
 function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
@@ -135,11 +215,30 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
   const middle: Point = [(bounds.minX + bounds.maxX) / 2, bounds.minY - width * 0.06];
   if (move.kind === 'turn' || move.kind === 'rotate') {
     const reach: Point = [width * 0.16, 0];
-    return [{ kind: 'arrow', style: move.kind === 'turn' ? 'turn-over' : 'rotate', from: add(middle, scale(reach, -1)), to: add(middle, reach), bend: move.kind === 'rotate' && move.degrees < 0 ? -1 : 1 }];
+    return [
+      {
+        kind: 'arrow',
+        style: move.kind === 'turn' ? 'turn-over' : 'rotate',
+        from: add(middle, scale(reach, -1)),
+        to: add(middle, reach),
+        bend: move.kind === 'rotate' && move.degrees < 0 ? -1 : 1,
+      },
+    ];
   }
   if (!trace) return [];
-  const sense = move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch' ? move.sense : 'valley';
-  const lines = trace.chords.map((c): DrawItem => ({ kind: 'line', style: move.kind === 'unfold' ? 'rest' : sense, from: c.from, to: c.to }));
-  const style = move.kind === 'crease' || move.kind === 'pinch' ? 'fold-unfold' : move.kind === 'unfold' ? 'unfold' : sense;
+  const sense =
+    move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch' ? move.sense : 'valley';
+  const lines = trace.chords.map((c): DrawItem => ({
+    kind: 'line',
+    style: move.kind === 'unfold' ? 'rest' : sense,
+    from: c.from,
+    to: c.to,
+  }));
+  const style =
+    move.kind === 'crease' || move.kind === 'pinch'
+      ? 'fold-unfold'
+      : move.kind === 'unfold'
+        ? 'unfold'
+        : sense;
   return [...lines, { kind: 'arrow', style, from: trace.from, to: trace.to, bend: 0.28 }];
 }

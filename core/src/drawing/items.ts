@@ -5,10 +5,33 @@ export type ArrowStyle = 'valley' | 'mountain' | 'fold-unfold' | 'unfold' | 'tur
 
 /** One thing to be drawn, in drawing order. Facets carry their number so that views can be linked. */
 export type DrawItem =
-  | { readonly kind: 'facet'; readonly facet: number; readonly points: readonly Point[]; readonly side: 'front' | 'back'; readonly depth: number }
-  | { readonly kind: 'line'; readonly style: LineStyle; readonly from: Point; readonly to: Point; readonly facet?: number }
-  | { readonly kind: 'arrow'; readonly style: ArrowStyle; readonly from: Point; readonly to: Point; readonly bend: number }
-  | { readonly kind: 'landmark'; readonly at: Point; readonly name: string; readonly look: 'known' | 'chosen' | 'made' };
+  | {
+      readonly kind: 'facet';
+      readonly facet: number;
+      readonly points: readonly Point[];
+      readonly side: 'front' | 'back';
+      readonly depth: number;
+    }
+  | {
+      readonly kind: 'line';
+      readonly style: LineStyle;
+      readonly from: Point;
+      readonly to: Point;
+      readonly facet?: number;
+    }
+  | {
+      readonly kind: 'arrow';
+      readonly style: ArrowStyle;
+      readonly from: Point;
+      readonly to: Point;
+      readonly bend: number;
+    }
+  | {
+      readonly kind: 'landmark';
+      readonly at: Point;
+      readonly name: string;
+      readonly look: 'known' | 'chosen' | 'made' | 'label';
+    };
 
 export interface Drawing {
   readonly items: readonly DrawItem[];

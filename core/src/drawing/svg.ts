@@ -13,7 +13,12 @@ export interface Palette {
 }
 
 export const dayPalette = (front: string, back: string): Palette => ({
-  front, back, ink: '#1a2320', valley: '#0a5f4a', mountain: '#a13408', rest: '#57656b',
+  front,
+  back,
+  ink: '#1a2320',
+  valley: '#0a5f4a',
+  mountain: '#a13408',
+  rest: '#57656b',
 });
 
 const STROKES: Record<LineStyle, { width: number; dash?: string }> = {
@@ -28,9 +33,19 @@ const STROKES: Record<LineStyle, { width: number; dash?: string }> = {
 };
 
 /** Width and dashes of a line style in px, and its colour against the paper side it lies on. */
-export function strokeOf(style: LineStyle, palette: Palette, paper: string): { width: number; dash?: string; colour: string } {
+export function strokeOf(
+  style: LineStyle,
+  palette: Palette,
+  paper: string,
+): { width: number; dash?: string; colour: string } {
   const ink =
-    style === 'valley' ? palette.valley : style === 'mountain' ? palette.mountain : style === 'rest' || style === 'soft' ? palette.rest : palette.ink;
+    style === 'valley'
+      ? palette.valley
+      : style === 'mountain'
+        ? palette.mountain
+        : style === 'rest' || style === 'soft'
+          ? palette.rest
+          : palette.ink;
   return { ...STROKES[style], colour: lineOnPaper(ink, paper, 3) };
 }
 
@@ -51,7 +66,10 @@ export interface SvgOptions {
 export function toSvg(drawing: Drawing, options: SvgOptions): string {
   const { width, height, palette, weight = 1, margin = 24 } = options;
   const { bounds } = drawing;
-  const k = Math.min((width - 2 * margin) / Math.max(bounds.maxX - bounds.minX, 1e-6), (height - 2 * margin) / Math.max(bounds.maxY - bounds.minY, 1e-6));
+  const k = Math.min(
+    (width - 2 * margin) / Math.max(bounds.maxX - bounds.minX, 1e-6),
+    (height - 2 * margin) / Math.max(bounds.maxY - bounds.minY, 1e-6),
+  );
   const [cx, cy] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
   const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
   const body = drawing.items.map((item) => renderItem(item, place, palette, weight)).join('\n');
@@ -64,7 +82,10 @@ const at = (p: Point): string => `${p[0].toFixed(2)},${p[1].toFixed(2)}`;
 function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette, weight: number): string {
   switch (item.kind) {
     case 'facet': {
-      const fill = shadeOf(item.side === 'front' ? palette.front : palette.back, item.depth * SHADE_PER_LAYER);
+      const fill = shadeOf(
+        item.side === 'front' ? palette.front : palette.back,
+        item.depth * SHADE_PER_LAYER,
+      );
       return `<polygon points="${item.points.map((p) => at(place(p))).join(' ')}" fill="${fill}"/>`;
     }
     case 'line': {
@@ -75,11 +96,16 @@ function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette
     }
     case 'arrow':
       return arrowPath(item.style, place(item.from), place(item.to), item.bend)
-        .map((d) => `<path d="${d.d}" fill="${d.filled ? palette.ink : 'none'}" stroke="${palette.ink}" stroke-width="1.6" stroke-linejoin="round"/>`)
+        .map(
+          (d) =>
+            `<path d="${d.d}" fill="${d.filled ? palette.ink : 'none'}" stroke="${palette.ink}" stroke-width="1.6" stroke-linejoin="round"/>`,
+        )
         .join('');
     case 'landmark': {
       const [x, y] = place(item.at);
-      return `<path d="M${x} ${y - 6}l4 5l-4 7l-4 -7z" fill="${item.look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/><text x="${x + 8}" y="${y - 6}" font-family="Source Sans 3, sans-serif" font-size="13" font-weight="600" fill="${palette.ink}">${item.name}</text>`;
+      const kite = `<path d="M${x} ${y - 6}l4 5l-4 7l-4 -7z" fill="${item.look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/>`;
+      const name = `<text x="${x + 8}" y="${y - 6}" font-family="Source Sans 3, sans-serif" font-size="13" font-weight="600" fill="${palette.ink}" stroke="#ffffff" stroke-width="3" paint-order="stroke">${item.name}</text>`;
+      return item.look === 'label' ? name : kite + name;
     }
   }
 }
@@ -88,13 +114,21 @@ function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette
  * Paths of an arrow in the craft's notation, in px: valley a bow with a filled head, mountain a bow with an open
  * half head, fold-and-unfold a bow with heads at both ends, turn over a loop, rotate an open circle.
  */
-export function arrowPath(style: ArrowStyle, from: Point, to: Point, bend: number): { d: string; filled: boolean }[] {
+export function arrowPath(
+  style: ArrowStyle,
+  from: Point,
+  to: Point,
+  bend: number,
+): { d: string; filled: boolean }[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   const size = Math.hypot(dx, dy) || 1;
   const side = dx < 0 ? -1 : 1;
   if (style === 'turn-over') return turnOverPath(from, to);
   if (style === 'rotate') return rotatePath(from, to, bend);
-  const control: Point = [(from[0] + to[0]) / 2 + (dy / size) * size * bend * side, (from[1] + to[1]) / 2 - (dx / size) * size * bend * side];
+  const control: Point = [
+    (from[0] + to[0]) / 2 + (dy / size) * size * bend * side,
+    (from[1] + to[1]) / 2 - (dx / size) * size * bend * side,
+  ];
   const bow = { d: `M${at(from)}Q${at(control)} ${at(to)}`, filled: false };
   const head = headPath(control, to, style === 'valley' || style === 'fold-unfold');
   if (style === 'fold-unfold') return [bow, head, headPath(control, from, false)];
@@ -109,8 +143,13 @@ function headPath(control: Point, tip: Point, filled: boolean): { d: string; fil
   const reach = Math.min(12, Math.max(5, size * 0.7));
   const half = reach * 0.42;
   const base: Point = [tip[0] - ux * reach, tip[1] - uy * reach];
-  const [l, r]: [Point, Point] = [[base[0] - uy * half, base[1] + ux * half], [base[0] + uy * half, base[1] - ux * half]];
-  return filled ? { d: `M${at(l)}L${at(tip)}L${at(r)}Z`, filled } : { d: `M${at(l)}L${at(tip)}L${at(base)}`, filled };
+  const [l, r]: [Point, Point] = [
+    [base[0] - uy * half, base[1] + ux * half],
+    [base[0] + uy * half, base[1] - ux * half],
+  ];
+  return filled
+    ? { d: `M${at(l)}L${at(tip)}L${at(r)}Z`, filled }
+    : { d: `M${at(l)}L${at(tip)}L${at(base)}`, filled };
 }
 
 function turnOverPath(from: Point, to: Point): { d: string; filled: boolean }[] {

@@ -51,7 +51,9 @@ function buildNodes(): Nodes {
     const [cx, cy] = [Math.round(p[0] / size), Math.round(p[1] / size)];
     for (let dx = -1; dx <= 1; dx++) {
       for (let dy = -1; dy <= 1; dy++) {
-        const near = grid.get(`${cx + dx},${cy + dy}`)?.find((i) => distance(points[i]!, p) <= tolerance.node);
+        const near = grid
+          .get(`${cx + dx},${cy + dy}`)
+          ?.find((i) => distance(points[i]!, p) <= tolerance.node);
         if (near !== undefined) return near;
       }
     }
@@ -130,14 +132,19 @@ function properCrossing(p: Point, q: Point, r: Point, s: Point): Point | undefin
   return [p[0] + u[0] * t, p[1] + u[1] * t];
 }
 
-function nodesInside(points: readonly Point[], byX: readonly { x: number; i: number }[], a: number, b: number): number[] {
+function nodesInside(
+  points: readonly Point[],
+  byX: readonly { x: number; i: number }[],
+  a: number,
+  b: number,
+): number[] {
   const [p, q] = [points[a]!, points[b]!];
   const u = subtract(q, p);
   const size = Math.hypot(u[0], u[1]);
   const slack = tolerance.node * 4;
   const [low, high] = [Math.min(p[0], q[0]) - slack, Math.max(p[0], q[0]) + slack];
   let start = 0;
-  for (let end = byX.length; start < end; ) {
+  for (let end = byX.length; start < end;) {
     const middle = (start + end) >> 1;
     if (byX[middle]!.x < low) start = middle + 1;
     else end = middle;
@@ -154,7 +161,10 @@ function nodesInside(points: readonly Point[], byX: readonly { x: number; i: num
 }
 
 /** Half-edge 2k runs a to b of part k, 2k+1 back; the face of a half-edge lies on its left. */
-function walkFaces(points: readonly Point[], parts: readonly NodeSegment[]): { face: number[]; outlines: number[][] } {
+function walkFaces(
+  points: readonly Point[],
+  parts: readonly NodeSegment[],
+): { face: number[]; outlines: number[][] } {
   const start = (h: number): number => (h & 1 ? parts[h >> 1]!.b : parts[h >> 1]!.a);
   const out: number[][] = points.map(() => []);
   for (let h = 0; h < 2 * parts.length; h++) out[start(h)]!.push(h);
@@ -186,12 +196,19 @@ function walkFaces(points: readonly Point[], parts: readonly NodeSegment[]): { f
 }
 
 function floodCells(
-  state: FlatState, points: readonly Point[], parts: readonly NodeSegment[], face: readonly number[], outlines: readonly number[][],
+  state: FlatState,
+  points: readonly Point[],
+  parts: readonly NodeSegment[],
+  face: readonly number[],
+  outlines: readonly number[][],
 ): Arrangement {
   const areas = outlines.map((o) => areaOf(o.map((i) => points[i]!)));
   const outside = areas.indexOf(Math.min(...areas));
   const used = new Set(parts.flatMap((p) => [p.a, p.b]));
-  invariant(used.size - parts.length + outlines.length === 2, 'the arrangement of one sheet is connected (Euler)');
+  invariant(
+    used.size - parts.length + outlines.length === 2,
+    'the arrangement of one sheet is connected (Euler)',
+  );
   const touching: { face: number; facets: readonly number[] }[][] = outlines.map(() => []);
   parts.forEach(({ facets }, k) => {
     touching[face[2 * k]!]!.push({ face: face[2 * k + 1]!, facets });
@@ -199,7 +216,7 @@ function floodCells(
   });
   const layers: (Set<number> | undefined)[] = outlines.map(() => undefined);
   layers[outside] = new Set();
-  for (const queue = [outside]; queue.length > 0; ) {
+  for (const queue = [outside]; queue.length > 0;) {
     const at = queue.pop()!;
     for (const next of touching[at]!) {
       if (layers[next.face]) continue;
@@ -218,7 +235,11 @@ function floodCells(
     cells[number[i]!] = { outline: outline.map((k) => points[k]!), layers: stack, area: areas[i]! };
   });
   const edges = parts.map((p, k) => ({
-    from: p.a, to: p.b, left: number[face[2 * k]!]!, right: number[face[2 * k + 1]!]!, facets: p.facets,
+    from: p.a,
+    to: p.b,
+    left: number[face[2 * k]!]!,
+    right: number[face[2 * k + 1]!]!,
+    facets: p.facets,
   }));
   return { nodes: points, edges, cells };
 }

@@ -1,11 +1,29 @@
 import {
-  type Isometry, type Point, type Segment, apply, areaOf, distance, isSamePlacement, isTurned, lineThrough,
-  placementAcross, sideOf, tolerance, toOrthonormal,
+  type Isometry,
+  type Point,
+  type Segment,
+  apply,
+  areaOf,
+  distance,
+  isSamePlacement,
+  isTurned,
+  lineThrough,
+  placementAcross,
+  sideOf,
+  tolerance,
+  toOrthonormal,
 } from '../geometry/index.ts';
 import { done, failed, invariant, type Outcome } from '../outcome/index.ts';
 import type { FineMesh, Piece } from './mesh.ts';
 import type { Refusal } from './refusal.ts';
-import { type CreaseSense, type Facet, type FlatState, type RestingCrease, edgeOwners, foldsOf } from './state.ts';
+import {
+  type CreaseSense,
+  type Facet,
+  type FlatState,
+  type RestingCrease,
+  edgeOwners,
+  foldsOf,
+} from './state.ts';
 import { joinSegments, subtractSegments } from './segments.ts';
 
 /** A crease a move has made, on the sheet. */
@@ -31,14 +49,25 @@ export function commit(
 ): Outcome<Committed, Refusal> {
   const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
   const torn = findTear(mesh, owner);
-  if (torn) return failed({ kind: 'tear', text: 'The paper would tear here; let the layers that hang together move together.', at: torn });
+  if (torn)
+    return failed({
+      kind: 'tear',
+      text: 'The paper would tear here; let the layers that hang together move together.',
+      at: torn,
+    });
   const group = groupPieces(mesh.pieces, owner);
   const merged = mergeOrder(mesh, group, order.after);
   if (!merged.ok) return merged;
   const facets = buildFacets(mesh, group, owner);
   const compact = dropLooseVertices(mesh.vertices, facets);
   const flattened = findFlattened(mesh, owner, order.before, step);
-  const state: FlatState = { ...from, ...compact, facets: derivePlacements(compact), order: merged.value, resting: from.resting };
+  const state: FlatState = {
+    ...from,
+    ...compact,
+    facets: derivePlacements(compact),
+    order: merged.value,
+    resting: from.resting,
+  };
   const folds = foldsOf(state);
   const made = findMade(mesh, owner, order.after);
   return done({ state: { ...state, resting: settleResting(from.resting, flattened, folds) }, made });
@@ -64,7 +93,8 @@ function groupPieces(pieces: readonly Piece[], owner: ReadonlyMap<string, number
   for (const [key, p] of owner) {
     const [u, v] = key.split(',');
     const q = owner.get(`${v},${u}`);
-    if (q !== undefined && p < q && isSamePlacement(pieces[p]!.after, pieces[q]!.after)) parent[root(p)] = root(q);
+    if (q !== undefined && p < q && isSamePlacement(pieces[p]!.after, pieces[q]!.after))
+      parent[root(p)] = root(q);
   }
   const numbers = new Map<number, number>();
   return pieces.map((_, i) => {
@@ -124,11 +154,17 @@ function buildFacets(mesh: FineMesh, group: readonly number[], owner: ReadonlyMa
 }
 
 /** Drops vertices that are no corner of any facet, and numbers the rest anew. */
-function dropLooseVertices(points: readonly Point[], facets: readonly Facet[]): { vertices: Point[]; facets: Facet[] } {
+function dropLooseVertices(
+  points: readonly Point[],
+  facets: readonly Facet[],
+): { vertices: Point[]; facets: Facet[] } {
   const corner = new Set<number>();
   for (const { loop } of facets) {
     loop.forEach((v, i) => {
-      const line = lineThrough(points[loop[(i + loop.length - 1) % loop.length]!]!, points[loop[(i + 1) % loop.length]!]!);
+      const line = lineThrough(
+        points[loop[(i + loop.length - 1) % loop.length]!]!,
+        points[loop[(i + 1) % loop.length]!]!,
+      );
       if (!line || Math.abs(sideOf(line, points[v]!)) > tolerance.onLine) corner.add(v);
     });
   }
@@ -136,12 +172,21 @@ function dropLooseVertices(points: readonly Point[], facets: readonly Facet[]): 
   const number = new Map(kept.map((v, i) => [v, i]));
   return {
     vertices: kept.map((v) => points[v]!),
-    facets: facets.map((f) => ({ ...f, loop: f.loop.filter((v) => number.has(v)).map((v) => number.get(v)!) })),
+    facets: facets.map((f) => ({
+      ...f,
+      loop: f.loop.filter((v) => number.has(v)).map((v) => number.get(v)!),
+    })),
   };
 }
 
 /** Placements derived over the maximum spanning tree of the folds, longest first, from the largest facet. */
-function derivePlacements({ vertices, facets }: { vertices: readonly Point[]; facets: readonly Facet[] }): Facet[] {
+function derivePlacements({
+  vertices,
+  facets,
+}: {
+  vertices: readonly Point[];
+  facets: readonly Facet[];
+}): Facet[] {
   const owner = edgeOwners(facets.map((f) => f.loop));
   const links: { to: number; fold: Segment; size: number }[][] = facets.map(() => []);
   for (const [key, f] of owner) {
@@ -168,7 +213,12 @@ function derivePlacements({ vertices, facets }: { vertices: readonly Point[]; fa
 }
 
 /** Folds that are flat after the move, as resting creases with the sense they had. */
-function findFlattened(mesh: FineMesh, owner: ReadonlyMap<string, number>, before: Int8Array, step: string): RestingCrease[] {
+function findFlattened(
+  mesh: FineMesh,
+  owner: ReadonlyMap<string, number>,
+  before: Int8Array,
+  step: string,
+): RestingCrease[] {
   return changedEdges(mesh, owner, 'before', 'after', before).map((c) => ({ ...c, step, pressed: 'full' }));
 }
 
@@ -177,7 +227,11 @@ const findMade = (mesh: FineMesh, owner: ReadonlyMap<string, number>, after: Int
   changedEdges(mesh, owner, 'after', 'before', after);
 
 function changedEdges(
-  mesh: FineMesh, owner: ReadonlyMap<string, number>, folded: 'before' | 'after', flat: 'before' | 'after', order: Int8Array,
+  mesh: FineMesh,
+  owner: ReadonlyMap<string, number>,
+  folded: 'before' | 'after',
+  flat: 'before' | 'after',
+  order: Int8Array,
 ): MadeCrease[] {
   const n = mesh.pieces.length;
   const found: MadeCrease[] = [];
@@ -194,7 +248,11 @@ function changedEdges(
   return joinSegments(found, (c, d) => c.sense === d.sense);
 }
 
-function settleResting(resting: readonly RestingCrease[], flattened: readonly RestingCrease[], folds: readonly Segment[]): RestingCrease[] {
+function settleResting(
+  resting: readonly RestingCrease[],
+  flattened: readonly RestingCrease[],
+  folds: readonly Segment[],
+): RestingCrease[] {
   const rest = resting.flatMap((r) => subtractSegments(r, folds).map((s) => ({ ...r, ...s })));
   const fresh = flattened.filter((f) => !rest.some((r) => isSameSegment(r, f)));
   return [...rest, ...fresh];

@@ -1,6 +1,17 @@
 import {
-  type Line, type Point, add, apply, directionOf, distance, dot, lineAlong, mirrorPoint, scale,
-  sideOf, subtract, toUnit,
+  type Line,
+  type Point,
+  add,
+  apply,
+  directionOf,
+  distance,
+  dot,
+  lineAlong,
+  mirrorPoint,
+  scale,
+  sideOf,
+  subtract,
+  toUnit,
 } from '../geometry/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
@@ -66,10 +77,19 @@ function axisAt(loops: readonly (readonly Point[])[], tip: Point): Point | undef
   return undefined;
 }
 
-const acrossAt = (tip: Point, axis: Point, r: number): Line => ({ normal: scale(axis, -1), offset: -dot(axis, tip) - r });
+const acrossAt = (tip: Point, axis: Point, r: number): Line => ({
+  normal: scale(axis, -1),
+  offset: -dot(axis, tip) - r,
+});
 
 /** Flood of the paper nearer to the tip than r along the axis; undefined where no clean cut is possible. */
-function paperWithin(state: FlatState, tipOnSheet: Point, tip: Point, axis: Point, r: number): { mesh: FineMesh; part: Set<number> } | undefined {
+function paperWithin(
+  state: FlatState,
+  tipOnSheet: Point,
+  tip: Point,
+  axis: Point,
+  r: number,
+): { mesh: FineMesh; part: Set<number> } | undefined {
   const mesh = cutAlong(state, acrossAt(tip, axis, r));
   if (!mesh.ok) return undefined;
   return { mesh: mesh.value, part: floodFrom(mesh.value, piecesAt(mesh.value, tipOnSheet, 1)) };
@@ -79,17 +99,23 @@ function freeLength(state: FlatState, name: string, tip: Point, axis: Point): nu
   const corners = cornersOf(state.sheet);
   const own = corners.find((c) => c.name === name)!;
   const events = state.facets
-    .flatMap(({ loop, placement }) => loop.map((v) => dot(axis, subtract(apply(placement, state.vertices[v]!), tip))))
+    .flatMap(({ loop, placement }) =>
+      loop.map((v) => dot(axis, subtract(apply(placement, state.vertices[v]!), tip))),
+    )
     .filter((d) => d > 1e-6)
     .sort((a, b) => a - b)
     .filter((d, i, all) => i === 0 || d - all[i - 1]! > 1e-9);
   const isFree = (r: number): boolean => {
     const within = paperWithin(state, own.at, tip, axis, r);
     if (!within) return false;
-    return corners.every((c) => c.name === name || !piecesAt(within.mesh, c.at, 1).some((i) => within.part.has(i) && isOff(within.mesh, c.at, i)));
+    return corners.every(
+      (c) =>
+        c.name === name ||
+        !piecesAt(within.mesh, c.at, 1).some((i) => within.part.has(i) && isOff(within.mesh, c.at, i)),
+    );
   };
   let length = 0;
-  for (let low = 0, high = events.length - 1; low <= high; ) {
+  for (let low = 0, high = events.length - 1; low <= high;) {
     const middle = (low + high) >> 1;
     const r = (events[middle]! + (events[middle - 1] ?? 0)) / 2;
     if (isFree(r)) {
@@ -102,22 +128,37 @@ function freeLength(state: FlatState, name: string, tip: Point, axis: Point): nu
 
 /** True when the material point lies off the cut, so that it really belongs to the piece's side. */
 function isOff(mesh: FineMesh, pointOnSheet: Point, piece: number): boolean {
-  return !mesh.pieces[piece]!.loop.some((v) => mesh.onLine[v] && distance(mesh.vertices[v]!, pointOnSheet) < 1e-9);
+  return !mesh.pieces[piece]!.loop.some(
+    (v) => mesh.onLine[v] && distance(mesh.vertices[v]!, pointOnSheet) < 1e-9,
+  );
 }
 
-function crossSection(state: FlatState, tipOnSheet: Point, tip: Point, axis: Point, r: number): { width: number; layers: number } {
-  const nudged = [r, r * 0.999].map((d) => paperWithin(state, tipOnSheet, tip, axis, d)).find((w) => w !== undefined);
+function crossSection(
+  state: FlatState,
+  tipOnSheet: Point,
+  tip: Point,
+  axis: Point,
+  r: number,
+): { width: number; layers: number } {
+  const nudged = [r, r * 0.999]
+    .map((d) => paperWithin(state, tipOnSheet, tip, axis, d))
+    .find((w) => w !== undefined);
   if (!nudged) return { width: 0, layers: 0 };
   const along = directionOf(acrossAt(tip, axis, r));
   const spans: [number, number][] = [];
   for (const i of nudged.part) {
     const { loop, before } = nudged.mesh.pieces[i]!;
-    const ends = loop.filter((v) => nudged.mesh.onLine[v]).map((v) => dot(along, apply(before, nudged.mesh.vertices[v]!)));
+    const ends = loop
+      .filter((v) => nudged.mesh.onLine[v])
+      .map((v) => dot(along, apply(before, nudged.mesh.vertices[v]!)));
     if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
   }
   if (spans.length === 0) return { width: 0, layers: 0 };
   const width = Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0]));
-  const deep = spans.map(([low, high]) => spans.filter((s) => s[0] < (low + high) / 2 - 1e-9 && s[1] > (low + high) / 2 + 1e-9).length);
+  const deep = spans.map(
+    ([low, high]) =>
+      spans.filter((s) => s[0] < (low + high) / 2 - 1e-9 && s[1] > (low + high) / 2 + 1e-9).length,
+  );
   return { width, layers: Math.max(...deep) };
 }
 
@@ -135,7 +176,9 @@ function isBaseAxis(state: FlatState, outline: readonly Point[], axis: Line): bo
 
 /** The narrowest flap of at least 5 % of the side, if there is one. */
 export const findNarrowest = (flaps: readonly Flap[]): Flap | undefined =>
-  flaps.filter((f) => f.length >= 0.05 && f.width > 0).reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
+  flaps
+    .filter((f) => f.length >= 0.05 && f.width > 0)
+    .reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
 
 /** Length of the shortest active fold in sheet sides; undefined on the flat sheet. */
 export function shortestFold(state: FlatState): number | undefined {

@@ -4,7 +4,16 @@
  * Lengths in sheet sides. Does not know single moves, steps or names.
  */
 export type { Facet, FlatState, RestingCrease, CreaseSense, ActiveFold } from './state.ts';
-export { buildFlatSheet, isAbove, facetOnSheet, facetOnModel, facetsAt, toModel, foldsOf, edgeOwners } from './state.ts';
+export {
+  buildFlatSheet,
+  isAbove,
+  facetOnSheet,
+  facetOnModel,
+  facetsAt,
+  toModel,
+  foldsOf,
+  edgeOwners,
+} from './state.ts';
 export type { Refusal, RefusalKind } from './refusal.ts';
 export type { FineMesh, Piece } from './mesh.ts';
 export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';

@@ -1,4 +1,13 @@
-import { type Bounds, type Point, boundsOf, centroidOf, areaOf, apply, isTurned, tolerance } from '../geometry/index.ts';
+import {
+  type Bounds,
+  type Point,
+  boundsOf,
+  centroidOf,
+  areaOf,
+  apply,
+  isTurned,
+  tolerance,
+} from '../geometry/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
 import { type FlatState, facetOnModel, facetOnSheet } from './state.ts';
 
@@ -52,7 +61,10 @@ export function toMeasures(state: FlatState, map: Arrangement = buildArrangement
 
 type FullCell = Arrangement['cells'][number];
 
-function toThickness(cells: readonly FullCell[], whole: number): Pick<Measures, 'layersMax' | 'spot' | 'thickestAt'> {
+function toThickness(
+  cells: readonly FullCell[],
+  whole: number,
+): Pick<Measures, 'layersMax' | 'spot' | 'thickestAt'> {
   const byCount = [...cells].sort((a, b) => b.layers.length - a.layers.length || b.area - a.area);
   const top = byCount[0]!.layers.length;
   const share = byCount.filter((c) => c.layers.length === top).reduce((s, c) => s + c.area, 0) / whole;
@@ -61,14 +73,19 @@ function toThickness(cells: readonly FullCell[], whole: number): Pick<Measures, 
     area += cell.area;
     if (area < SPOT_SHARE * whole) continue;
     const layers = cell.layers.length;
-    const widest = byCount.filter((c) => c.layers.length === layers).reduce((a, b) => (b.area > a.area ? b : a));
+    const widest = byCount
+      .filter((c) => c.layers.length === layers)
+      .reduce((a, b) => (b.area > a.area ? b : a));
     return { layersMax: layers, spot: { layers: top, share }, thickestAt: centroidOf(widest.outline) };
   }
   return { layersMax: top, spot: { layers: top, share }, thickestAt: centroidOf(byCount[0]!.outline) };
 }
 
 function toVisible(
-  state: FlatState, cells: readonly FullCell[], pick: (layers: readonly number[]) => number, from: 'front' | 'behind',
+  state: FlatState,
+  cells: readonly FullCell[],
+  pick: (layers: readonly number[]) => number,
+  from: 'front' | 'behind',
 ): VisibleColour {
   let [front, back] = [0, 0];
   for (const cell of cells) {
@@ -133,7 +150,8 @@ function isIn(outline: readonly Point[], p: Point): boolean {
   let inside = false;
   for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
     const [a, b] = [outline[i]!, outline[j]!];
-    if (a[1] > p[1] !== b[1] > p[1] && p[0] < ((b[0] - a[0]) * (p[1] - a[1])) / (b[1] - a[1]) + a[0]) inside = !inside;
+    if (a[1] > p[1] !== b[1] > p[1] && p[0] < ((b[0] - a[0]) * (p[1] - a[1])) / (b[1] - a[1]) + a[0])
+      inside = !inside;
   }
   return inside;
 }

@@ -1,4 +1,14 @@
-import { type Isometry, type Line, type Point, apply, between, distance, doOverlap, sideOf, tolerance } from '../geometry/index.ts';
+import {
+  type Isometry,
+  type Line,
+  type Point,
+  apply,
+  between,
+  distance,
+  doOverlap,
+  sideOf,
+  tolerance,
+} from '../geometry/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import type { Refusal } from './refusal.ts';
 import type { FlatState } from './state.ts';
@@ -59,7 +69,10 @@ export function cutAlong(state: FlatState, line: Line): Outcome<FineMesh, Refusa
     cut.push(has(1) && has(-1));
   });
   for (const [key, w] of cutPoints) {
-    const short = key.split(',').map(Number).find((v) => distance(vertices[v]!, vertices[w]!) < tolerance.shortestEdge);
+    const short = key
+      .split(',')
+      .map(Number)
+      .find((v) => distance(vertices[v]!, vertices[w]!) < tolerance.shortestEdge);
     if (short !== undefined) return failed(sliverAt(state, short, vertices[w]!));
   }
   return done({ vertices, pieces, onLine: sides.map((s) => s === 0), cut });

@@ -1,4 +1,13 @@
-import { type Point, type Segment, distance, dot, lineThrough, sideOf, subtract, toUnit } from '../geometry/index.ts';
+import {
+  type Point,
+  type Segment,
+  distance,
+  dot,
+  lineThrough,
+  sideOf,
+  subtract,
+  toUnit,
+} from '../geometry/index.ts';
 
 /** A crease is the same line as another when its ends lie this close to it (sheet sides; placements are exact to 1e-13). */
 const SAME_LINE = 1e-8;
@@ -9,7 +18,10 @@ const isOnLineOf = (a: Segment, p: Point): boolean => {
 };
 
 /** Segments that share an end and run straight on, joined into one where `mayJoin` allows it. */
-export function joinSegments<T extends Segment>(segments: readonly T[], mayJoin: (a: T, b: T) => boolean): T[] {
+export function joinSegments<T extends Segment>(
+  segments: readonly T[],
+  mayJoin: (a: T, b: T) => boolean,
+): T[] {
   const joined = [...segments];
   for (let i = 0; i < joined.length; i++) {
     for (let j = i + 1; j < joined.length; j++) {

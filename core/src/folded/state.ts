@@ -1,4 +1,13 @@
-import { type Isometry, type Point, type Segment, apply, identity, isInside, isTurned, tolerance } from '../geometry/index.ts';
+import {
+  type Isometry,
+  type Point,
+  type Segment,
+  apply,
+  identity,
+  isInside,
+  isTurned,
+  tolerance,
+} from '../geometry/index.ts';
 import { type SheetShape, outlineOf } from '../sheet/index.ts';
 
 /** A flat region of the sheet and where it lies in the model. The loop (vertex numbers) is counter-clockwise on the sheet. */
@@ -33,13 +42,21 @@ export interface FlatState {
 /** The unfolded sheet, front side up. */
 export function buildFlatSheet(sheet: SheetShape): FlatState {
   const vertices = outlineOf(sheet);
-  return { sheet, vertices, facets: [{ loop: vertices.map((_, i) => i), placement: identity }], order: new Int8Array(1), resting: [] };
+  return {
+    sheet,
+    vertices,
+    facets: [{ loop: vertices.map((_, i) => i), placement: identity }],
+    order: new Int8Array(1),
+    resting: [],
+  };
 }
 
-export const isAbove = (state: FlatState, f: number, g: number): boolean => state.order[f * state.facets.length + g] === 1;
+export const isAbove = (state: FlatState, f: number, g: number): boolean =>
+  state.order[f * state.facets.length + g] === 1;
 
 /** Corners of a facet on the sheet. */
-export const facetOnSheet = (state: FlatState, f: number): Point[] => state.facets[f]!.loop.map((v) => state.vertices[v]!);
+export const facetOnSheet = (state: FlatState, f: number): Point[] =>
+  state.facets[f]!.loop.map((v) => state.vertices[v]!);
 
 /** Corners of a facet where it lies in the model (clockwise where the paper is turned). */
 export function facetOnModel(state: FlatState, f: number): Point[] {

@@ -31,7 +31,8 @@ function checkArea(state: FlatState): Violation[] {
     total += areaOf(corners);
     corners.forEach((p, i) => {
       const [q, r] = [corners[(i + 1) % corners.length]!, corners[(i + 2) % corners.length]!];
-      if (cross(subtract(q, p), subtract(r, q)) < -1e-9) found.push({ law: 'convexity', text: `facet ${f} is not convex` });
+      if (cross(subtract(q, p), subtract(r, q)) < -1e-9)
+        found.push({ law: 'convexity', text: `facet ${f} is not convex` });
     });
   });
   const gap = total - sheetArea(state.sheet);
@@ -80,10 +81,16 @@ function checkVertices(state: FlatState): Violation[] {
     const valleys = spokes.filter((s) => s.valley).length;
     const found: Violation[] = [];
     if (spokes.length % 2 === 1 || Math.abs(odd - Math.PI) > 1e-6) {
-      found.push({ law: 'kawasaki', text: `vertex ${v}: alternate angles sum to ${((odd * 180) / Math.PI).toFixed(4)} degrees, not 180` });
+      found.push({
+        law: 'kawasaki',
+        text: `vertex ${v}: alternate angles sum to ${((odd * 180) / Math.PI).toFixed(4)} degrees, not 180`,
+      });
     }
     if (Math.abs(2 * valleys - spokes.length) !== 2) {
-      found.push({ law: 'maekawa', text: `vertex ${v}: ${valleys} valleys and ${spokes.length - valleys} mountains` });
+      found.push({
+        law: 'maekawa',
+        text: `vertex ${v}: ${valleys} valleys and ${spokes.length - valleys} mountains`,
+      });
     }
     return found;
   });
@@ -135,7 +142,11 @@ function isStretchOf(p: Point, q: Point, a: Point, b: Point): boolean {
 }
 
 /** Reads one stack from top to bottom: folds open and close like brackets, and nothing that runs on lies between. */
-function scanBrackets(stack: readonly number[], runsOn: ReadonlySet<number>, foldedOver: (f: number) => number | undefined): string | undefined {
+function scanBrackets(
+  stack: readonly number[],
+  runsOn: ReadonlySet<number>,
+  foldedOver: (f: number) => number | undefined,
+): string | undefined {
   const open: number[] = [];
   for (const f of stack) {
     if (runsOn.has(f)) {

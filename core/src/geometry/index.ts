@@ -4,20 +4,56 @@
  */
 export type { Point, Segment } from './point.ts';
 export {
-  add, subtract, scale, dot, cross, length, distance, between, turnLeft, turnBy, toUnit,
+  add,
+  subtract,
+  scale,
+  dot,
+  cross,
+  length,
+  distance,
+  between,
+  turnLeft,
+  turnBy,
+  toUnit,
 } from './point.ts';
 export type { Line } from './line.ts';
 export {
-  sideOf, directionOf, lineThrough, lineAlong, lineOnto, linesOnto, lineAtAngle, crossingOf, mirrorPoint, footOf,
+  sideOf,
+  directionOf,
+  lineThrough,
+  lineAlong,
+  lineOnto,
+  linesOnto,
+  lineAtAngle,
+  crossingOf,
+  mirrorPoint,
+  footOf,
   slipLine,
 } from './line.ts';
 export type { Isometry } from './isometry.ts';
 export {
-  identity, apply, compose, reflectionIn, rotationAbout, inverse, isTurned, isSamePlacement, placementAcross,
+  identity,
+  apply,
+  compose,
+  reflectionIn,
+  rotationAbout,
+  inverse,
+  isTurned,
+  isSamePlacement,
+  placementAcross,
   toOrthonormal,
 } from './isometry.ts';
 export type { Bounds } from './polygon.ts';
-export { areaOf, centroidOf, boundsOf, doBoundsMeet, doOverlap, clipTo, chordOf, isInside } from './polygon.ts';
+export {
+  areaOf,
+  centroidOf,
+  boundsOf,
+  doBoundsMeet,
+  doOverlap,
+  clipTo,
+  chordOf,
+  isInside,
+} from './polygon.ts';
 export type { ExactNumber } from './exact.ts';
 export { readExact } from './exact.ts';
 export { tolerance } from './tolerance.ts';

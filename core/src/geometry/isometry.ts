@@ -45,7 +45,14 @@ export function rotationAbout(centre: Point, degrees: number): Isometry {
   const quarter = ((degrees % 360) + 360) % 360;
   const [cos, sin] =
     quarter % 90 === 0
-      ? ([[1, 0], [0, 1], [-1, 0], [0, -1]] as const)[quarter / 90]!
+      ? (
+          [
+            [1, 0],
+            [0, 1],
+            [-1, 0],
+            [0, -1],
+          ] as const
+        )[quarter / 90]!
       : [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
   return {
     a: cos,

@@ -58,7 +58,8 @@ export function linesOnto(a: Line, b: Line): readonly Line[] {
   return [lineAlong(meet, add(da, db)), lineAlong(meet, subtract(da, db))];
 }
 
-export const mirrorPoint = (line: Line, p: Point): Point => subtract(p, scale(line.normal, 2 * sideOf(line, p)));
+export const mirrorPoint = (line: Line, p: Point): Point =>
+  subtract(p, scale(line.normal, 2 * sideOf(line, p)));
 export const footOf = (line: Line, p: Point): Point => subtract(p, scale(line.normal, sideOf(line, p)));
 
 /** The ray o to p turned counter-clockwise by degrees, as a line; undefined when o and p are one point. */

@@ -1,5 +1,13 @@
 import { type Line, type Point, dot, slipLine, subtract, toUnit, distance } from '../geometry/index.ts';
-import { type PointRef, type LineRef, type Replay, type Sequence, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import {
+  type PointRef,
+  type LineRef,
+  type Replay,
+  type Sequence,
+  type Step,
+  replaySequence,
+  stepSchema,
+} from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 
@@ -28,17 +36,36 @@ export interface AlignmentSigma {
   readonly guess: number;
 }
 
-export const defaultSigma: AlignmentSigma = { edgeToEdge: 0.25, pointToPoint: 0.3, throughMarks: 0.4, byEye: 1, guess: 8 };
+export const defaultSigma: AlignmentSigma = {
+  edgeToEdge: 0.25,
+  pointToPoint: 0.3,
+  throughMarks: 0.4,
+  byEye: 1,
+  guess: 8,
+};
 
 /** Constructions of the wanted mark: halves to eighths by halving, thirds in two exact ways and a self-correcting one. */
-export function constructMark(sheet: SheetShape, ask: MarkAsk, prefix: string): Outcome<Construction[], string> {
+export function constructMark(
+  sheet: SheetShape,
+  ask: MarkAsk,
+  prefix: string,
+): Outcome<Construction[], string> {
   const edge = edgesOf(sheet).find((e) => e.name === ask.edge);
-  if (!edge) return failed(`This sheet has no edge ${ask.edge}; choose one of ${edgesOf(sheet).map((e) => e.name).join(', ')}.`);
-  if (!(ask.top > 0 && ask.top < ask.bottom)) return failed(`${ask.top}/${ask.bottom} does not lie on the edge; write a fraction between 0 and 1.`);
+  if (!edge)
+    return failed(
+      `This sheet has no edge ${ask.edge}; choose one of ${edgesOf(sheet)
+        .map((e) => e.name)
+        .join(', ')}.`,
+    );
+  if (!(ask.top > 0 && ask.top < ask.bottom))
+    return failed(`${ask.top}/${ask.bottom} does not lie on the edge; write a fraction between 0 and 1.`);
   const [p, q] = ask.edge.split('').map(named) as [PointRef, PointRef];
   const builder = { p, q, prefix };
   if ([2, 4, 8].includes(ask.bottom)) return done([halving(builder, ask)]);
-  if (ask.bottom !== 3) return failed(`${ask.top}/${ask.bottom} is not among the marks known so far: halves, quarters, eighths and thirds.`);
+  if (ask.bottom !== 3)
+    return failed(
+      `${ask.top}/${ask.bottom} is not among the marks known so far: halves, quarters, eighths and thirds.`,
+    );
   const ways: Construction[] = [];
   if (sheet.kind !== 'triangle') ways.push(crossing(builder, ask));
   if (sheet.kind === 'square') ways.push(cornerToMark(builder, ask));
@@ -71,7 +98,13 @@ function halving({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
     const line = last ? onto(digit === '1' ? q : p, last) : onto(p, q);
     steps.push(pinch(`${prefix}-h${i + 1}`, line, [p, q]));
   });
-  return { id: 'halving', title: 'Halve and halve again', how: 'Every pinch halves the error of the one before.', steps, exact: true };
+  return {
+    id: 'halving',
+    title: 'Halve and halve again',
+    how: 'Every pinch halves the error of the one before.',
+    steps,
+    exact: true,
+  };
 }
 
 /** The diagonal meets the line from a corner to the middle of the opposite edge at a third (similar triangles, 1 : 2). */
@@ -81,8 +114,17 @@ function crossing({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
   const besideFrom = neighbour(from, to);
   const ids = ['x1', 'x2', 'x3', 'x4'].map((s) => `${prefix}-${s}`) as [string, string, string, string];
   const crease = (id: string, line: LineRef): Step =>
-    stepSchema.parse({ id, passage: 'Marks', move: { kind: 'crease', sense: 'valley', line, through: 'all' } });
-  const meet: PointRef = { kind: 'meet', a: { kind: 'crease', step: ids[1] }, b: { kind: 'crease', step: ids[2] }, frame: 'sheet' };
+    stepSchema.parse({
+      id,
+      passage: 'Marks',
+      move: { kind: 'crease', sense: 'valley', line, through: 'all' },
+    });
+  const meet: PointRef = {
+    kind: 'meet',
+    a: { kind: 'crease', step: ids[1] },
+    b: { kind: 'crease', step: ids[2] },
+    frame: 'sheet',
+  };
   return {
     id: 'crossing',
     title: 'Where two creases cross',
@@ -111,7 +153,17 @@ function cornerToMark({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
     how: 'The folded edge cuts this edge at two thirds; one long crease stays on the sheet.',
     steps: [
       pinch(ids[0], onto(side[0], side[1]), side),
-      stepSchema.parse({ id: ids[1], passage: 'Marks', move: { kind: 'fold', sense: 'valley', line: onto(corner, mark(ids[0])), flap: [corner], layers: 'flap' } }),
+      stepSchema.parse({
+        id: ids[1],
+        passage: 'Marks',
+        move: {
+          kind: 'fold',
+          sense: 'valley',
+          line: onto(corner, mark(ids[0])),
+          flap: [corner],
+          layers: 'flap',
+        },
+      }),
       pinch(ids[2], { kind: 'across', at: cut, to: through(staying, from) }, [staying, from]),
       stepSchema.parse({ id: ids[3], passage: 'Marks', move: { kind: 'unfold', step: ids[1] } }),
     ],
@@ -125,7 +177,12 @@ function selfCorrecting({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
   const roughly = { kind: 'along', from: p, to: q, share: ask.top === 1 ? 0.34 : 0.66 } as const;
   const steps: Step[] = [
     {
-      ...pinch(guess, { kind: 'across', at: roughly, to: through(p, q) }, [p, q], 'A guess by eye; it may be some millimetres out.'),
+      ...pinch(
+        guess,
+        { kind: 'across', at: roughly, to: through(p, q) },
+        [p, q],
+        'A guess by eye; it may be some millimetres out.',
+      ),
       tolerance: { kind: 'taste', share: 0.03 },
     },
   ];
@@ -133,7 +190,13 @@ function selfCorrecting({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
     const far = (i % 2 === 1) === (ask.top === 1);
     steps.push(pinch(`${prefix}-s${i}`, onto(far ? q : p, mark(steps[i - 1]!.id)), [p, q]));
   }
-  return { id: 'self', title: 'Guess and halve to and fro', how: 'Pinches only: a guess by eye, and each pinch halves its error.', steps, exact: false };
+  return {
+    id: 'self',
+    title: 'Guess and halve to and fro',
+    how: 'Pinches only: a guess by eye, and each pinch halves its error.',
+    steps,
+    exact: false,
+  };
 }
 
 const ring = ['A', 'B', 'C', 'D'];
@@ -161,7 +224,13 @@ export interface JudgedConstruction {
  * Folds a construction in the engine and measures the mark: every crease end of every step is displaced in turn and the
  * whole replayed. Cost: two replays a step.
  */
-export function judgeConstruction(construction: Construction, ask: MarkAsk, sheet: SheetShape, sideMm: number, sigma: AlignmentSigma): JudgedConstruction {
+export function judgeConstruction(
+  construction: Construction,
+  ask: MarkAsk,
+  sheet: SheetShape,
+  sideMm: number,
+  sigma: AlignmentSigma,
+): JudgedConstruction {
   const sequence = { sheet, points: {}, steps: construction.steps };
   const replay = replaySequence(sequence);
   const edge = edgesOf(sheet).find((e) => e.name === ask.edge);
@@ -174,7 +243,9 @@ export function judgeConstruction(construction: Construction, ask: MarkAsk, shee
   };
   const exact = shareIn(replay);
   const edgeLength = distance(edge.from, edge.to);
-  const slips = replay.steps.map((s, i) => stepError(i + 1, s.step, sequence, shareIn, exact) * sigmaOf(s.step, sigma));
+  const slips = replay.steps.map(
+    (s, i) => stepError(i + 1, s.step, sequence, shareIn, exact) * sigmaOf(s.step, sigma),
+  );
   const errorMm = Math.hypot(...slips);
   const target = (ask.top / ask.bottom) * edgeLength;
   const pinches = replay.steps.filter((s) => s.move.kind === 'pinch').length;
@@ -193,7 +264,13 @@ export function judgeConstruction(construction: Construction, ask: MarkAsk, shee
 const PROBE = 1e-5;
 
 /** How far the mark moves for one unit of slip at the crease ends of a step (root sum square of both ends). */
-function stepError(number: number, step: Step, sequence: Sequence, shareIn: (r: Replay) => number, exact: number): number {
+function stepError(
+  number: number,
+  step: Step,
+  sequence: Sequence,
+  shareIn: (r: Replay) => number,
+  exact: number,
+): number {
   if (step.move.kind === 'unfold') return 0;
   const middle: Point = [0.5, 0.5];
   const slipped = [1, -1].map((end) => {

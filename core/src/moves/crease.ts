@@ -1,5 +1,27 @@
-import { type Isometry, type Line, type Point, apply, chordOf, dot, inverse, isTurned, sideOf, tolerance, toUnit, subtract } from '../geometry/index.ts';
-import { type CreaseSense, type FlatState, type MadeCrease, type Refusal, type RestingCrease, facetOnModel, facetsAt, toModel } from '../folded/index.ts';
+import {
+  type Isometry,
+  type Line,
+  type Point,
+  apply,
+  chordOf,
+  dot,
+  inverse,
+  isTurned,
+  sideOf,
+  tolerance,
+  toUnit,
+  subtract,
+} from '../geometry/index.ts';
+import {
+  type CreaseSense,
+  type FlatState,
+  type MadeCrease,
+  type Refusal,
+  type RestingCrease,
+  facetOnModel,
+  facetsAt,
+  toModel,
+} from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { foldOver } from './fold.ts';
 import type { MoveResult } from './result.ts';
@@ -20,15 +42,27 @@ export interface CreaseRequest {
 export function creaseAlong(state: FlatState, request: CreaseRequest): Outcome<MoveResult, Refusal> {
   if (request.through !== 'all') {
     const { flap, hold } = request.through;
-    const folded = foldOver(state, { line: request.line, sense: request.sense, flap, hold, layers: 'flap', step: request.step });
+    const folded = foldOver(state, {
+      line: request.line,
+      sense: request.sense,
+      flap,
+      hold,
+      layers: 'flap',
+      step: request.step,
+    });
     if (!folded.ok) return folded;
     if (!request.pinch) return done(layCreases(state, folded.value.made, request));
   }
   const pinched = request.pinch && new Set(facetsAt(state, request.pinch.at));
-  const spans = state.facets.map((_, f) => (!pinched || pinched.has(f) ? spanIn(state, f, request) : undefined));
+  const spans = state.facets.map((_, f) =>
+    !pinched || pinched.has(f) ? spanIn(state, f, request) : undefined,
+  );
   const made = spans.flatMap((s) => (s ? [s] : []));
   if (made.length === 0) {
-    return failed({ kind: 'empty', text: 'The crease would not touch any paper; choose a line that crosses the model.' });
+    return failed({
+      kind: 'empty',
+      text: 'The crease would not touch any paper; choose a line that crosses the model.',
+    });
   }
   return done(layCreases(state, made, request));
 }
@@ -57,7 +91,11 @@ function layCreases(state: FlatState, made: readonly MadeCrease[], request: Crea
 function spanIn(state: FlatState, f: number, request: CreaseRequest): MadeCrease | undefined {
   const { placement } = state.facets[f]!;
   const images = facetOnModel(state, f);
-  if (images.every((p) => sideOf(request.line, p) > -tolerance.overlap) || images.every((p) => sideOf(request.line, p) < tolerance.overlap)) return undefined;
+  if (
+    images.every((p) => sideOf(request.line, p) > -tolerance.overlap) ||
+    images.every((p) => sideOf(request.line, p) < tolerance.overlap)
+  )
+    return undefined;
   const stretch = chordOf(images, request.line);
   if (!stretch) return undefined;
   const back = inverse(placement);
@@ -70,7 +108,11 @@ function spanIn(state: FlatState, f: number, request: CreaseRequest): MadeCrease
 const opposite = (sense: CreaseSense): CreaseSense => (sense === 'valley' ? 'mountain' : 'valley');
 
 function pinchWithin(
-  state: FlatState, chord: { from: Point; to: Point }, pinch: { at: Point; reach: number }, placement: Isometry, sense: CreaseSense,
+  state: FlatState,
+  chord: { from: Point; to: Point },
+  pinch: { at: Point; reach: number },
+  placement: Isometry,
+  sense: CreaseSense,
 ): MadeCrease | undefined {
   const centre = toModel(state, pinch.at);
   if (!centre) return undefined;

@@ -1,9 +1,32 @@
 import {
-  type Line, type Point, type Segment, apply, boundsOf, centroidOf, compose, distance, doBoundsMeet, doOverlap, mirrorPoint, reflectionIn, sideOf, tolerance,
+  type Line,
+  type Point,
+  type Segment,
+  apply,
+  boundsOf,
+  centroidOf,
+  compose,
+  distance,
+  doBoundsMeet,
+  doOverlap,
+  mirrorPoint,
+  reflectionIn,
+  sideOf,
+  tolerance,
 } from '../geometry/index.ts';
 import {
-  type CreaseSense, type FineMesh, type FlatState, type Refusal, commit, cutAlong, floodFrom, inheritOrder, joinSegments,
-  pieceOnModel, piecesAt, toModel,
+  type CreaseSense,
+  type FineMesh,
+  type FlatState,
+  type Refusal,
+  commit,
+  cutAlong,
+  floodFrom,
+  inheritOrder,
+  joinSegments,
+  pieceOnModel,
+  piecesAt,
+  toModel,
 } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import type { MoveResult, MoveTrace } from './result.ts';
@@ -43,7 +66,12 @@ export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveRe
     ...mesh,
     pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
   };
-  const committed = commit(state, moved, { before: order, after: orderAfter(moved, moving, order, request.sense) }, request.step);
+  const committed = commit(
+    state,
+    moved,
+    { before: order, after: orderAfter(moved, moving, order, request.sense) },
+    request.step,
+  );
   if (!committed.ok) return committed;
   return done({ ...committed.value, trace: toTrace(state, turn.value, request) });
 }
@@ -83,17 +111,28 @@ function findSide(state: FlatState, request: FoldRequest): Outcome<1 | -1, Refus
   for (const point of request.flap) {
     const at = toModel(state, point);
     if (!at) {
-      return failed({ kind: 'reference', text: `The point (${point[0].toFixed(3)}, ${point[1].toFixed(3)}) lies off the sheet; choose a point of the paper that moves.` });
+      return failed({
+        kind: 'reference',
+        text: `The point (${point[0].toFixed(3)}, ${point[1].toFixed(3)}) lies off the sheet; choose a point of the paper that moves.`,
+      });
     }
     const s = sideOf(request.line, at);
     if (Math.abs(s) <= tolerance.onLine * 10) {
-      return failed({ kind: 'reference', text: 'The point that says what moves lies on the fold line and cannot say which side; choose a point inside the flap.', at });
+      return failed({
+        kind: 'reference',
+        text: 'The point that says what moves lies on the fold line and cannot say which side; choose a point inside the flap.',
+        at,
+      });
     }
     sides.push(Math.sign(s));
   }
-  if (sides.length === 0) return failed({ kind: 'reference', text: 'Nothing says which side moves; choose a point of the flap.' });
+  if (sides.length === 0)
+    return failed({ kind: 'reference', text: 'Nothing says which side moves; choose a point of the flap.' });
   if (sides.some((s) => s !== sides[0])) {
-    return failed({ kind: 'reference', text: 'The points that say what moves lie on both sides of the line; choose points on one side.' });
+    return failed({
+      kind: 'reference',
+      text: 'The points that say what moves lie on both sides of the line; choose points on one side.',
+    });
   }
   return done(sides[0] === 1 ? 1 : -1);
 }
@@ -113,7 +152,9 @@ function findBlocked({ mesh, moving, order }: Turn, sense: CreaseSense): [number
 function explainBlocked(turn: Turn, request: FoldRequest, [m, f]: [number, number]): Refusal {
   const other: CreaseSense = request.sense === 'valley' ? 'mountain' : 'valley';
   const staying = pieceOnModel(turn.mesh, turn.mesh.pieces[f]!, 'before');
-  const at = centroidOf(doOverlap(staying, pieceOnModel(turn.mesh, turn.mesh.pieces[m]!, 'before'), 0) ? staying : []);
+  const at = centroidOf(
+    doOverlap(staying, pieceOnModel(turn.mesh, turn.mesh.pieces[m]!, 'before'), 0) ? staying : [],
+  );
   const remedy =
     findBlocked(turn, other) === undefined
       ? `${other}-fold it to the other side, or take all layers`
@@ -125,7 +166,12 @@ function explainBlocked(turn: Turn, request: FoldRequest, [m, f]: [number, numbe
   };
 }
 
-function orderAfter(mesh: FineMesh, moving: ReadonlySet<number>, before: Int8Array, sense: CreaseSense): Int8Array {
+function orderAfter(
+  mesh: FineMesh,
+  moving: ReadonlySet<number>,
+  before: Int8Array,
+  sense: CreaseSense,
+): Int8Array {
   const n = mesh.pieces.length;
   const shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'after'));
   const bounds = shapes.map(boundsOf);
@@ -149,8 +195,11 @@ function toTrace(state: FlatState, turn: Turn, request: FoldRequest): MoveTrace 
   const chords: Segment[] = [];
   for (const i of turn.moving) {
     const piece = turn.mesh.pieces[i]!;
-    const ends = piece.loop.filter((v) => turn.mesh.onLine[v]).map((v) => apply(piece.before, turn.mesh.vertices[v]!));
-    if (ends.length === 2 && distance(ends[0]!, ends[1]!) > tolerance.overlap) chords.push({ from: ends[0]!, to: ends[1]! });
+    const ends = piece.loop
+      .filter((v) => turn.mesh.onLine[v])
+      .map((v) => apply(piece.before, turn.mesh.vertices[v]!));
+    if (ends.length === 2 && distance(ends[0]!, ends[1]!) > tolerance.overlap)
+      chords.push({ from: ends[0]!, to: ends[1]! });
   }
   const from = toModel(state, request.flap[0]!)!;
   return {
@@ -166,10 +215,12 @@ function toTrace(state: FlatState, turn: Turn, request: FoldRequest): MoveTrace 
 function dropCovered(chords: readonly Segment[]): Segment[] {
   return chords.filter(
     (c, i) =>
-      !chords.slice(0, i).some(
-        (d) =>
-          (distance(c.from, d.from) < 1e-7 && distance(c.to, d.to) < 1e-7) ||
-          (distance(c.from, d.to) < 1e-7 && distance(c.to, d.from) < 1e-7),
-      ),
+      !chords
+        .slice(0, i)
+        .some(
+          (d) =>
+            (distance(c.from, d.from) < 1e-7 && distance(c.to, d.to) < 1e-7) ||
+            (distance(c.from, d.to) < 1e-7 && distance(c.to, d.from) < 1e-7),
+        ),
   );
 }

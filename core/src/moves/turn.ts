@@ -15,7 +15,8 @@ const placeAll = (state: FlatState, motion: Isometry): FlatState => ({
 /** Turns the model over, left to right or top to bottom; every layer order is reversed. */
 export function turnOver(state: FlatState, over: 'sideways' | 'lengthways'): MoveResult {
   const [x, y] = centreOf(state);
-  const line = over === 'sideways' ? { normal: [1, 0] as const, offset: x } : { normal: [0, 1] as const, offset: y };
+  const line =
+    over === 'sideways' ? { normal: [1, 0] as const, offset: x } : { normal: [0, 1] as const, offset: y };
   const turned = placeAll(state, reflectionIn(line));
   return { state: { ...turned, order: turned.order.map((o) => -o) }, made: [] };
 }

@@ -18,7 +18,11 @@ export interface UnfoldRequest {
 export function unfoldStep(state: FlatState, request: UnfoldRequest): Outcome<MoveResult, Refusal> {
   const longest = [...request.creases].sort((a, b) => size(b) - size(a))[0];
   const line = longest && lineOf(state, longest);
-  if (!line) return failed({ kind: 'reference', text: 'That step has left no fold to open; choose a step that folded paper and is still folded.' });
+  if (!line)
+    return failed({
+      kind: 'reference',
+      text: 'That step has left no fold to open; choose a step that folded paper and is still folded.',
+    });
   const base = { line, flap: request.flap, layers: 'flap' as const, hold: [], step: request.step };
   const towards = foldOver(state, { ...base, sense: 'valley' });
   return towards.ok ? towards : foldOver(state, { ...base, sense: 'mountain' });

@@ -2,7 +2,8 @@
  * Room: results as values. An expected failure (a move that does not fit, a file that is not a plan) is a value
  * with one sentence saying what, where, the limit and the remedy; a broken promise of our own code throws.
  */
-export type Outcome<T, F> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: F };
+export type Outcome<T, F> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: F };
 
 export const done = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value });
 export const failed = <F>(fault: F): { readonly ok: false; readonly fault: F } => ({ ok: false, fault });

@@ -31,7 +31,12 @@ export function toFingerVerdict(widthMm: number, limits: PaperLimits): FingerVer
 export type BulkVerdict = 'easy' | 'hard' | 'very hard' | 'will not close';
 
 /** Bulk of a stack of `layers` of a caliper against the width of the flap there (all mm), and its verdict. */
-export function toBulk(layers: number, caliperMm: number, widthMm: number, limits: PaperLimits): { bulk: number; verdict: BulkVerdict } {
+export function toBulk(
+  layers: number,
+  caliperMm: number,
+  widthMm: number,
+  limits: PaperLimits,
+): { bulk: number; verdict: BulkVerdict } {
   const bulk = (layers * caliperMm) / widthMm;
   if (bulk <= limits.bulkEasy) return { bulk, verdict: 'easy' };
   if (bulk <= limits.bulkHard) return { bulk, verdict: 'hard' };

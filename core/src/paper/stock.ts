@@ -7,7 +7,10 @@ export interface StockSize {
 }
 
 /** The smallest stock sheet from which a piece (either way round) can be cut; undefined when none is large enough. */
-export function findNextStock(piece: { widthMm: number; heightMm: number }, stock: readonly StockSize[]): StockSize | undefined {
+export function findNextStock(
+  piece: { widthMm: number; heightMm: number },
+  stock: readonly StockSize[],
+): StockSize | undefined {
   return stock
     .filter((s) => fits(piece, s))
     .reduce<StockSize | undefined>((best, s) => (!best || area(s) < area(best) ? s : best), undefined);

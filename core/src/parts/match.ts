@@ -43,7 +43,10 @@ export function matchBase(folded: FoldedBase, limbs: readonly Limb[]): BaseMatch
     flapLength: flaps[i]!.length,
     sideMm: limb.lengthMm / flaps[i]!.length,
   }));
-  const limiting = assignment.reduce<LimbMatch | undefined>((a, b) => (!a || b.sideMm > a.sideMm ? b : a), undefined);
+  const limiting = assignment.reduce<LimbMatch | undefined>(
+    (a, b) => (!a || b.sideMm > a.sideMm ? b : a),
+    undefined,
+  );
   return {
     baseId: folded.base.id,
     baseName: folded.base.name,
@@ -61,8 +64,14 @@ export function matchBase(folded: FoldedBase, limbs: readonly Limb[]): BaseMatch
 export function matchBases(folded: readonly FoldedBase[], limbs: readonly Limb[]): BaseMatch[] {
   return folded
     .map((f) => matchBase(f, limbs))
-    .sort((a, b) => (a.sideMm ?? Infinity) - (b.sideMm ?? Infinity) || a.missingFlaps - b.missingFlaps || a.steps - b.steps);
+    .sort(
+      (a, b) =>
+        (a.sideMm ?? Infinity) - (b.sideMm ?? Infinity) ||
+        a.missingFlaps - b.missingFlaps ||
+        a.steps - b.steps,
+    );
 }
 
 /** Share of a given flap a limb uses at a sheet side in mm; over 1 means the flap is too short. */
-export const fullnessOf = (match: LimbMatch, sideMm: number): number => match.limb.lengthMm / (match.flapLength * sideMm);
+export const fullnessOf = (match: LimbMatch, sideMm: number): number =>
+  match.limb.lengthMm / (match.flapLength * sideMm);

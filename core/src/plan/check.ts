@@ -7,7 +7,11 @@ export function checkPlan(plan: Plan): Issue[] {
   for (const list of ['steps', 'limbs', 'marks'] as const) {
     const seen = new Set<string>();
     plan[list].forEach((item, i) => {
-      if (seen.has(item.id)) issues.push({ path: `${list}.${i}.id`, text: `Two ${list} are both called "${item.id}"; give one another id.` });
+      if (seen.has(item.id))
+        issues.push({
+          path: `${list}.${i}.id`,
+          text: `Two ${list} are both called "${item.id}"; give one another id.`,
+        });
       seen.add(item.id);
     });
   }

@@ -10,18 +10,29 @@ const id = z.string().min(1).max(60);
 const text = (most: number) => z.string().max(most);
 const mm = z.number().positive().max(5000);
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
-const colour = z.strictObject({ name: text(30), hex: z.string().refine(isColour, 'write a colour as #rrggbb') });
+const colour = z.strictObject({
+  name: text(30),
+  hex: z.string().refine(isColour, 'write a colour as #rrggbb'),
+});
 
 const shapeSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('square') }),
-  z.strictObject({ kind: z.literal('rectangle'), width: z.number().positive().max(100), height: z.number().positive().max(100) }),
+  z.strictObject({
+    kind: z.literal('rectangle'),
+    width: z.number().positive().max(100),
+    height: z.number().positive().max(100),
+  }),
   z.strictObject({ kind: z.literal('triangle') }),
 ]);
 
 const briefSchema = z.strictObject({
   subject: text(80),
   pose: text(200),
-  target: z.strictObject({ dimension: z.enum(['height', 'length']), mm: mm.nullable(), tolerancePercent: z.number().min(0).max(50) }),
+  target: z.strictObject({
+    dimension: z.enum(['height', 'length']),
+    mm: mm.nullable(),
+    tolerancePercent: z.number().min(0).max(50),
+  }),
   /** Which paper side shows on which part. */
   sides: z.array(z.strictObject({ part: text(60), side: z.enum(['front', 'back']) })).max(30),
   /** One uncut square, any uncut sheet, or whatever serves (a cut, a second piece, glue). */
@@ -58,7 +69,17 @@ export const planSchema = z.strictObject({
   limbs: z.array(z.strictObject({ id, name: text(60), lengthMm: mm })).max(40),
   baseId: id.nullable(),
   /** Marks asked for and the construction chosen for each. */
-  marks: z.array(z.strictObject({ id, edge: text(2), top: z.number().int().positive(), bottom: z.number().int().positive(), construction: id.nullable() })).max(60),
+  marks: z
+    .array(
+      z.strictObject({
+        id,
+        edge: text(2),
+        top: z.number().int().positive(),
+        bottom: z.number().int().positive(),
+        construction: id.nullable(),
+      }),
+    )
+    .max(60),
   points: namedPointsSchema,
   steps: z.array(stepSchema).max(400),
   /** The step whose silhouette is measured; the last one when null. */

@@ -2,7 +2,16 @@
  * Room: everything the plan's screens say, computed from the plan: the figures of the eight stages, their states, and
  * verdicts with remedies. Lengths in mm; texts in the unit asked for. Pure; costly parts are cached by state.
  */
-export type { StageId, StageState, StageReading, Verdict, Remedy, Readings, ReadingsInput, StepReading } from './types.ts';
+export type {
+  StageId,
+  StageState,
+  StageReading,
+  Verdict,
+  Remedy,
+  Readings,
+  ReadingsInput,
+  StepReading,
+} from './types.ts';
 export { stageIds } from './types.ts';
 export { toReadings } from './readings.ts';
 export { readStep, measureState } from './step.ts';

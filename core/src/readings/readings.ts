@@ -15,12 +15,16 @@ import { toVerdicts } from './verdicts.ts';
 export function toReadings(input: ReadingsInput): Readings {
   const { plan, replay, limits } = input;
   const { target } = plan.brief;
-  const learned = learnRatio(input.diary.filter((e) => e.dimension === target.dimension), input.otherDiary);
+  const learned = learnRatio(
+    input.diary.filter((e) => e.dimension === target.dimension),
+    input.otherDiary,
+  );
   const pace = learnPace(finishedRuns(input));
   const sized = replay.steps.find((s) => s.step.id === plan.sizeStep) ?? replay.steps.at(-1);
   const unsized = sized && readStep(sized, undefined, null, pace, limits);
   const ratio = unsized && ratioOf(unsized.measures, target.dimension);
-  const wanted = target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
+  const wanted =
+    target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
   const last = sized && readStep(sized, sideMm, plan.paper.caliperMm, pace, limits);
   const core = {
@@ -42,13 +46,18 @@ export function toReadings(input: ReadingsInput): Readings {
 
 /** Drops what is not known, so that a missing reading is missing and never undefined by accident. */
 function defined<T extends object>(values: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+  return Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as {
+    [K in keyof T]?: Exclude<T[K], undefined>;
+  };
 }
 
 function finishedRuns({ runs }: ReadingsInput): { takenMinutes: number; foreseenMinutes: number }[] {
   return runs
     .filter((r) => r.finishedAt !== null)
-    .map((r) => ({ takenMinutes: r.steps.reduce((s, x) => s + x.seconds, 0) / 60, foreseenMinutes: r.foreseenMinutes }));
+    .map((r) => ({
+      takenMinutes: r.steps.reduce((s, x) => s + x.seconds, 0) / 60,
+      foreseenMinutes: r.foreseenMinutes,
+    }));
 }
 
 function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
@@ -57,7 +66,11 @@ function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
 }
 
 /** Standing test of the measured step, in mm of the finished model. */
-function toStandingMm({ plan, replay }: ReadingsInput, sized: ReplayedStep, sideMm: number | undefined): Standing | undefined {
+function toStandingMm(
+  { plan, replay }: ReadingsInput,
+  sized: ReplayedStep,
+  sideMm: number | undefined,
+): Standing | undefined {
   if (!plan.finish.feet || sideMm === undefined) return undefined;
   const context = {
     state: sized.after,

@@ -5,8 +5,13 @@ import type { ReadingsCore } from './verdicts.ts';
 import type { ReadingsInput, StageId, StageReading, StageState, Verdict } from './types.ts';
 
 /** The ribbon: one telling figure, a second line and the state of each stage. */
-export function toStages(input: ReadingsInput, core: ReadingsCore, verdicts: readonly Verdict[]): Record<StageId, StageReading> {
-  const contradicts = (stage: StageId): boolean => verdicts.some((v) => v.stage === stage && v.tone === 'care');
+export function toStages(
+  input: ReadingsInput,
+  core: ReadingsCore,
+  verdicts: readonly Verdict[],
+): Record<StageId, StageReading> {
+  const contradicts = (stage: StageId): boolean =>
+    verdicts.some((v) => v.stage === stage && v.tone === 'care');
   const state = (stage: StageId, begun: boolean, settled: boolean): StageState =>
     begun && contradicts(stage) ? 'contradicts' : settled ? 'settled' : begun ? 'in work' : 'not begun';
   return {
@@ -24,59 +29,111 @@ export function toStages(input: ReadingsInput, core: ReadingsCore, verdicts: rea
 /** A pinch this close to the asked mark (share of the side) has made it: 0.2 mm on a 300 mm sheet. */
 const SAME_MARK = 7e-4;
 
+const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+
 type StateOf = (stage: StageId, begun: boolean, settled: boolean) => StageState;
 
-function readBrief({ plan, unit }: ReadingsInput, { last, sideMm }: ReadingsCore, state: StateOf): StageReading {
+function readBrief(
+  { plan, unit }: ReadingsInput,
+  { last, sideMm }: ReadingsCore,
+  state: StateOf,
+): StageReading {
   const { target } = plan.brief;
   const front = last && sideMm !== undefined ? last.measures.fromFront : undefined;
   const cm2 = (area: number): string => `${toFigure((area * sideMm! ** 2) / 100, 1)} cm²`;
   return {
     state: state('brief', target.mm !== null || plan.brief.subject !== '', target.mm !== null),
-    figure: target.mm === null ? 'no size yet' : `${toLengthText(target.mm, unit).text} ${target.dimension === 'height' ? 'tall' : 'long'}`,
-    line: front ? `${cm2(front.front)} ${plan.paper.front.name}, ${cm2(front.back)} ${plan.paper.back.name}` : 'colours come with the folds',
+    figure:
+      target.mm === null
+        ? 'no size yet'
+        : `${toLengthText(target.mm, unit).text} ${target.dimension === 'height' ? 'tall' : 'long'}`,
+    line: front
+      ? `${cm2(front.front)} ${plan.paper.front.name}, ${cm2(front.back)} ${plan.paper.back.name}`
+      : 'colours come with the folds',
   };
 }
 
 function readParts({ plan, unit }: ReadingsInput, { base }: ReadingsCore, state: StateOf): StageReading {
   const figure =
-    plan.limbs.length === 0 ? 'no limbs yet' : !base ? `${plan.limbs.length} limbs` : base.sideMm === undefined ? `${base.missingFlaps} flaps short` : `from ${toLengthText(base.sideMm, unit).text}`;
+    plan.limbs.length === 0
+      ? 'no limbs yet'
+      : !base
+        ? `${plan.limbs.length} limbs`
+        : base.sideMm === undefined
+          ? `${base.missingFlaps} flaps short`
+          : `from ${toLengthText(base.sideMm, unit).text}`;
   return {
     state: state('parts', plan.limbs.length > 0 || plan.baseId !== null, base?.sideMm !== undefined),
     figure,
-    line: base?.limiting ? `${base.baseName.toLowerCase()}, ${base.limiting.limb.name.toLowerCase()} decides` : base ? base.baseName.toLowerCase() : 'no base chosen',
+    line: base?.limiting
+      ? `${base.baseName.toLowerCase()}, ${base.limiting.limb.name.toLowerCase()} decides`
+      : base
+        ? base.baseName.toLowerCase()
+        : 'no base chosen',
   };
 }
 
-function readPaper({ plan, unit }: ReadingsInput, { last, sideMm, wanted }: ReadingsCore, state: StateOf): StageReading {
+function readPaper(
+  { plan, unit }: ReadingsInput,
+  { last, sideMm, wanted }: ReadingsCore,
+  state: StateOf,
+): StageReading {
   return {
     state: state('paper', plan.sheet.sideMm !== null, plan.sheet.sideMm !== null),
     figure: sideMm === undefined ? 'no sheet yet' : toLengthText(sideMm, unit).text,
-    line: last?.bulk ? `bulk ${toFigure(last.bulk.bulk, 2)}, ${last.bulk.verdict}` : wanted ? `${toLengthText(wanted.lowMm, unit).text} to ${toLengthText(wanted.highMm, unit).text} would do` : plan.paper.name,
+    line: last?.bulk
+      ? `bulk ${toFigure(last.bulk.bulk, 2)}, ${last.bulk.verdict}`
+      : wanted
+        ? `${toLengthText(wanted.lowMm, unit).text} to ${toLengthText(wanted.highMm, unit).text} would do`
+        : plan.paper.name,
   };
 }
 
-function readMarks({ plan, replay }: ReadingsInput, { marksErrorMm }: ReadingsCore, state: StateOf): StageReading {
+function readMarks(
+  { plan, replay }: ReadingsInput,
+  { marksErrorMm }: ReadingsCore,
+  state: StateOf,
+): StageReading {
   const made = replay.steps.filter((s) => s.trail?.mark).length;
   const edges = edgesOf(plan.sheet.shape);
   const isMade = (ask: { edge: string; top: number; bottom: number }): boolean => {
     const edge = edges.find((e) => e.name === ask.edge);
     const wanted = edge && between(edge.from, edge.to, ask.top / ask.bottom);
-    return wanted !== undefined && replay.steps.some((s) => s.trail?.mark && distance(s.trail.mark, wanted) < SAME_MARK);
+    return (
+      wanted !== undefined &&
+      replay.steps.some((s) => s.trail?.mark && distance(s.trail.mark, wanted) < SAME_MARK)
+    );
   };
   const settled = made > 0 && plan.marks.every(isMade);
   return {
     state: state('marks', plan.marks.length > 0 || made > 0, settled),
-    figure: marksErrorMm !== undefined ? `±${toFigure(marksErrorMm, 2)} mm` : made > 0 ? `${made} pinches` : 'none asked',
+    figure:
+      marksErrorMm !== undefined
+        ? `±${toFigure(marksErrorMm, 2)} mm`
+        : made > 0
+          ? `${made} pinches`
+          : 'none asked',
     line: `${plan.marks.length} asked for, ${made} made by pinches`,
   };
 }
 
-function readFolds({ replay }: ReadingsInput, { last, refused, minutes }: ReadingsCore, state: StateOf): StageReading {
-  const count = replay.steps.length;
+function readFolds(
+  { replay }: ReadingsInput,
+  { last, refused, minutes }: ReadingsCore,
+  state: StateOf,
+): StageReading {
+  const steps = replay.steps.length;
   return {
-    state: state('folds', count > 0, count > 0 && refused.length === 0),
-    figure: count === 0 ? 'no steps yet' : refused.length > 0 ? `${refused.length} of ${count} stuck` : `${count}, all flat`,
-    line: last ? `${last.measures.facets} facets, ${last.measures.spot.layers} layers at most, ${toMinutesText(minutes)}` : 'begin with a fold',
+    state: state('folds', steps > 0, steps > 0 && refused.length === 0),
+    figure:
+      steps === 0
+        ? 'no steps yet'
+        : refused.length > 0
+          ? `${refused.length} of ${steps} stuck`
+          : `${steps}, all flat`,
+    line: last
+      ? `${count(last.measures.facets, 'facet')}, ${count(last.measures.spot.layers, 'layer')} at most, ${toMinutesText(minutes)}`
+      : 'begin with a fold',
   };
 }
 
@@ -84,7 +141,11 @@ function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: 
   const begun = plan.finish.feet !== null || plan.finish.notes.length > 0;
   return {
     state: state('finish', begun, standing?.stands === true),
-    figure: standing ? `${standing.stands ? 'stands' : 'tips'}, ${toFigure(Math.abs(standing.margin), 1)} mm` : begun ? `${plan.finish.notes.length} notes` : 'no feet yet',
+    figure: standing
+      ? `${standing.stands ? 'stands' : 'tips'}, ${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm`
+      : begun
+        ? `${plan.finish.notes.length} notes`
+        : 'no feet yet',
     line: standing ? `leans ${toFigure(standing.tipDegrees, 0)}° before it tips` : 'choose two foot points',
   };
 }
@@ -95,7 +156,10 @@ function readBench({ runs }: ReadingsInput, { minutes, pace }: ReadingsCore, sta
   const foreseen = minutes > 0 ? `${toMinutesText(minutes)} foreseen` : 'no run yet';
   return {
     state: state('bench', runs.length > 0, finished.length > 0 && finished.length === runs.length),
-    figure: runs.length === 0 ? foreseen.slice(0, 16) : `${runs.length === 1 ? '1 run' : `${runs.length} runs`}, ${toMinutesText(taken)}`.slice(0, 16),
+    figure:
+      runs.length === 0
+        ? foreseen.slice(0, 16)
+        : `${runs.length === 1 ? '1 run' : `${runs.length} runs`}, ${toMinutesText(taken)}`.slice(0, 16),
     line: `${foreseen} at your pace × ${toFigure(pace, 2)}`,
   };
 }
@@ -104,7 +168,15 @@ function readDiary({ diary }: ReadingsInput, { ratio, learned }: ReadingsCore, s
   const known = ratio === undefined ? undefined : ratio * learned.factor;
   return {
     state: state('diary', diary.length > 0, diary.length > 0),
-    figure: diary.length === 0 ? 'none yet' : known === undefined ? `${diary.length} entries` : `ratio ${toFigure(known, 3)}`,
-    line: known === undefined ? 'measure what you folded' : `± ${toFigure(known * (learned.spread / learned.factor), 3)} from ${learned.entries} entries`,
+    figure:
+      diary.length === 0
+        ? 'none yet'
+        : known === undefined
+          ? `${diary.length} entries`
+          : `ratio ${toFigure(known, 3)}`,
+    line:
+      known === undefined
+        ? 'measure what you folded'
+        : `± ${toFigure(known * (learned.spread / learned.factor), 3)} from ${learned.entries} entries`,
   };
 }

@@ -1,4 +1,14 @@
-import { type Arrangement, type Flap, type FlatState, type Measures, buildArrangement, findFlaps, findNarrowest, shortestFold, toMeasures } from '../folded/index.ts';
+import {
+  type Arrangement,
+  type Flap,
+  type FlatState,
+  type Measures,
+  buildArrangement,
+  findFlaps,
+  findNarrowest,
+  shortestFold,
+  toMeasures,
+} from '../folded/index.ts';
 import { gapToLeaveMm, toBulk, toFingerVerdict, type PaperLimits } from '../paper/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { toMinutes } from '../schedule/index.ts';
@@ -23,7 +33,13 @@ export function measureState(state: FlatState): Measured {
 }
 
 /** Readings of one step at a sheet side in mm; without a side only what needs none. */
-export function readStep(step: ReplayedStep, sideMm: number | undefined, caliperMm: number | null, pace: number, limits: PaperLimits): StepReading {
+export function readStep(
+  step: ReplayedStep,
+  sideMm: number | undefined,
+  caliperMm: number | null,
+  pace: number,
+  limits: PaperLimits,
+): StepReading {
   const { measures, flaps } = measureState(step.after);
   const narrow = findNarrowest(flaps);
   const shortest = shortestFold(step.after);
@@ -36,9 +52,15 @@ export function readStep(step: ReplayedStep, sideMm: number | undefined, caliper
     widthMm: measures.width * sideMm,
     heightMm: measures.height * sideMm,
     ...(caliperMm === null ? {} : { thicknessMm: measures.spot.layers * caliperMm }),
-    ...(narrow && narrowMm ? { narrowest: { widthMm: narrowMm, verdict: toFingerVerdict(narrowMm, limits), tip: narrow.tip } } : {}),
-    ...(narrow && narrowMm && caliperMm !== null ? { bulk: toBulk(narrow.layers, caliperMm, narrowMm, limits) } : {}),
+    ...(narrow && narrowMm
+      ? { narrowest: { widthMm: narrowMm, verdict: toFingerVerdict(narrowMm, limits), tip: narrow.tip } }
+      : {}),
+    ...(narrow && narrowMm && caliperMm !== null
+      ? { bulk: toBulk(narrow.layers, caliperMm, narrowMm, limits) }
+      : {}),
     ...(shortest === undefined ? {} : { shortestMm: shortest * sideMm }),
-    ...(caliperMm !== null && step.move.kind === 'fold' ? { gapMm: gapToLeaveMm(layersAtCrease, caliperMm, 'stays') } : {}),
+    ...(caliperMm !== null && step.move.kind === 'fold'
+      ? { gapMm: gapToLeaveMm(layersAtCrease, caliperMm, 'stays') }
+      : {}),
   };
 }

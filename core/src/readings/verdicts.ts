@@ -17,28 +17,40 @@ export function toVerdicts(input: ReadingsInput, core: ReadingsCore): Verdict[] 
 
 function judgeRules({ plan }: ReadingsInput): Verdict[] {
   if (plan.brief.rules !== 'square' || plan.sheet.shape.kind === 'square') return [];
-  return [{
-    id: 'rules', stage: 'paper', tone: 'care',
-    text: 'The brief asks for one uncut square, and the sheet is none. It can be folded all the same.',
-    remedy: { kind: 'open stage', stage: 'brief', label: 'Look at the house rules' },
-  }];
+  return [
+    {
+      id: 'rules',
+      stage: 'paper',
+      tone: 'care',
+      text: 'The brief asks for one uncut square, and the sheet is none. It can be folded all the same.',
+      remedy: { kind: 'open stage', stage: 'brief', label: 'Look at the house rules' },
+    },
+  ];
 }
 
 function judgeLimbs({ plan, unit }: ReadingsInput, { base, sideMm }: ReadingsCore): Verdict[] {
   if (!base) return [];
   if (base.missingFlaps > 0) {
-    return [{
-      id: 'flaps', stage: 'parts', tone: 'care',
-      text: `The ${base.baseName.toLowerCase()} has ${base.flapLengths.length === 0 ? 'no free flap' : `${base.flapLengths.length} free flaps`}, and ${plan.limbs.length} limbs are wanted: ${base.missingFlaps} missing.`,
-      remedy: { kind: 'open stage', stage: 'parts', label: 'Choose another base' },
-    }];
+    return [
+      {
+        id: 'flaps',
+        stage: 'parts',
+        tone: 'care',
+        text: `The ${base.baseName.toLowerCase()} has ${base.flapLengths.length === 0 ? 'no free flap' : `${base.flapLengths.length} free flaps`}, and ${plan.limbs.length} limbs are wanted: ${base.missingFlaps} missing.`,
+        remedy: { kind: 'open stage', stage: 'parts', label: 'Choose another base' },
+      },
+    ];
   }
   if (base.sideMm === undefined || sideMm === undefined || sideMm >= base.sideMm - 0.05) return [];
-  return [{
-    id: 'limbs', stage: 'parts', tone: 'care',
-    text: `${base.limiting!.limb.name} needs a sheet of ${toLengthText(base.sideMm, unit).text}, and this one is ${toLengthText(sideMm, unit).text}.`,
-    remedy: { kind: 'set side', mm: base.sideMm, label: `Take ${toLengthText(base.sideMm, unit).text}` },
-  }];
+  return [
+    {
+      id: 'limbs',
+      stage: 'parts',
+      tone: 'care',
+      text: `${base.limiting!.limb.name} needs a sheet of ${toLengthText(base.sideMm, unit).text}, and this one is ${toLengthText(sideMm, unit).text}.`,
+      remedy: { kind: 'set side', mm: base.sideMm, label: `Take ${toLengthText(base.sideMm, unit).text}` },
+    },
+  ];
 }
 
 function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: ReadingsCore): Verdict[] {
@@ -47,11 +59,19 @@ function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: Readin
   const off = Math.abs(finishedMm - target.mm) / target.mm;
   if (off * 100 <= target.tolerancePercent + 1e-9) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
-  return [{
-    id: 'size', stage: 'paper', tone: 'care',
-    text: `From this sheet the model becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${target.tolerancePercent} %.`,
-    remedy: { kind: 'set side', mm: Math.round(wanted.sideMm * 10) / 10, label: `Take ${length(wanted.sideMm)}` },
-  }];
+  return [
+    {
+      id: 'size',
+      stage: 'paper',
+      tone: 'care',
+      text: `From this sheet the model becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${target.tolerancePercent} %.`,
+      remedy: {
+        kind: 'set side',
+        mm: Math.round(wanted.sideMm * 10) / 10,
+        label: `Take ${length(wanted.sideMm)}`,
+      },
+    },
+  ];
 }
 
 function judgeFeatures({ plan, limits, unit }: ReadingsInput, { last, sideMm }: ReadingsCore): Verdict[] {
@@ -61,14 +81,18 @@ function judgeFeatures({ plan, limits, unit }: ReadingsInput, { last, sideMm }: 
   if (narrowest && narrowest.widthMm < limits.fingersMm) {
     const better = (sideMm * limits.fingersMm) / narrowest.widthMm;
     found.push({
-      id: 'narrow', stage: 'paper', tone: 'care',
+      id: 'narrow',
+      stage: 'paper',
+      tone: 'care',
       text: `The flap at ${narrowest.tip} is ${toLengthText(narrowest.widthMm, unit).text} wide: ${narrowest.verdict}. From a ${toLengthText(better, unit).text} sheet it is ${toLengthText(limits.fingersMm, unit).text}.`,
       remedy: { kind: 'set side', mm: better, label: `Take ${toLengthText(better, unit).text}` },
     });
   }
   if (bulk && bulk.bulk > limits.bulkHard) {
     found.push({
-      id: 'bulk', stage: 'paper', tone: 'care',
+      id: 'bulk',
+      stage: 'paper',
+      tone: 'care',
       text: `The stack there is ${toFigure(bulk.bulk, 2)} of its width: ${bulk.verdict}. Paper of ${toFigure((plan.paper.caliperMm! * limits.bulkHard) / bulk.bulk, 2)} mm closes.`,
       remedy: { kind: 'open stage', stage: 'paper', label: 'Choose thinner paper' },
     });
@@ -79,20 +103,29 @@ function judgeFeatures({ plan, limits, unit }: ReadingsInput, { last, sideMm }: 
 function judgeSteps({ replay }: ReadingsInput): Verdict[] {
   return replay.steps.flatMap((s): Verdict[] =>
     s.refusal
-      ? [{
-          id: `step-${s.step.id}`, stage: 'folds', tone: 'care', step: s.number,
-          text: `Step ${s.number} cannot be folded. ${s.refusal.text}`,
-          remedy: { kind: 'open step', step: s.number, label: `Mend step ${s.number}` },
-        }]
+      ? [
+          {
+            id: `step-${s.step.id}`,
+            stage: 'folds',
+            tone: 'care',
+            step: s.number,
+            text: `Step ${s.number} cannot be folded. ${s.refusal.text}`,
+            remedy: { kind: 'open step', step: s.number, label: `Mend step ${s.number}` },
+          },
+        ]
       : [],
   );
 }
 
 function judgeStanding({ unit }: ReadingsInput, { standing }: ReadingsCore): Verdict[] {
   if (!standing || standing.stands) return [];
-  return [{
-    id: 'stands', stage: 'finish', tone: 'care',
-    text: `It tips to the ${standing.weakSide}: its weight lies ${toLengthText(Math.max(-standing.margin, 0.1), unit).text} outside its feet. Move the ${standing.weakSide} foot out by more than that.`,
-    remedy: { kind: 'open stage', stage: 'finish', label: 'Move a foot' },
-  }];
+  return [
+    {
+      id: 'stands',
+      stage: 'finish',
+      tone: 'care',
+      text: `It tips to the ${standing.weakSide}: its weight lies ${toLengthText(Math.max(-standing.margin, 0.1), unit).text} outside its feet. Move the ${standing.weakSide} foot out by more than that.`,
+      remedy: { kind: 'open stage', stage: 'finish', label: 'Move a foot' },
+    },
+  ];
 }

@@ -5,7 +5,13 @@
 import type { ReplayedStep } from '../sequence/index.ts';
 
 const MINUTES: Record<ReplayedStep['move']['kind'], number> = {
-  fold: 1.2, crease: 0.8, pinch: 0.4, unfold: 0.5, turn: 0.1, rotate: 0.1, repeat: 1,
+  fold: 1.2,
+  crease: 0.8,
+  pinch: 0.4,
+  unfold: 0.5,
+  turn: 0.1,
+  rotate: 0.1,
+  repeat: 1,
 };
 /** A repeat takes about this share of the first pass. */
 const REPEAT_SHARE = 0.78;
@@ -22,7 +28,9 @@ export function toMinutes(step: ReplayedStep, sideMm: number, pace: number): num
 }
 
 /** The folder's pace from finished runs: minutes taken over minutes foreseen; 1 without runs. */
-export function learnPace(runs: readonly { readonly takenMinutes: number; readonly foreseenMinutes: number }[]): number {
+export function learnPace(
+  runs: readonly { readonly takenMinutes: number; readonly foreseenMinutes: number }[],
+): number {
   const used = runs.filter((r) => r.takenMinutes > 0 && r.foreseenMinutes > 0);
   if (used.length === 0) return 1;
   return used.reduce((s, r) => s + r.takenMinutes, 0) / used.reduce((s, r) => s + r.foreseenMinutes, 0);

@@ -8,6 +8,7 @@ export type { ResolveContext, ResolvedPoint, StepTrail } from './resolve.ts';
 export { resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
 export type { Sequence, Replay, ReplayedStep, Slip } from './replay.ts';
 export { replaySequence, writeOut } from './replay.ts';
+export type { UsedLandmark } from './landmarks.ts';
 export { repeatMove } from './mirror.ts';
 export type { StepNames } from './names.ts';
 export { nameSteps, moveWord } from './names.ts';

@@ -40,7 +40,10 @@ function mapMove(move: Move, context: RepeatContext): Move {
       return {
         ...move,
         line: line(move.line),
-        through: move.through === 'all' ? 'all' : { flap: move.through.flap.map(point), hold: move.through.hold.map(point) },
+        through:
+          move.through === 'all'
+            ? 'all'
+            : { flap: move.through.flap.map(point), hold: move.through.hold.map(point) },
       };
     case 'pinch':
       return { ...move, line: line(move.line), on: [point(move.on[0]), point(move.on[1])] };
@@ -56,13 +59,20 @@ function mapMove(move: Move, context: RepeatContext): Move {
 /** The step that repeats another under the same map; the step itself when it is its own image. */
 function partnerOf(step: string, context: RepeatContext): string {
   const key = JSON.stringify(context.map);
-  const partner = context.steps.find((s) => s.move.kind === 'repeat' && s.move.of === step && JSON.stringify(s.move.map) === key);
+  const partner = context.steps.find(
+    (s) => s.move.kind === 'repeat' && s.move.of === step && JSON.stringify(s.move.map) === key,
+  );
   if (partner) return partner.id;
   const number = context.steps.findIndex((s) => s.id === step) + 1;
-  if (number === 0) throw new CannotRepeat('The step this one refers to is gone; undo its deletion or choose another landmark.');
+  if (number === 0)
+    throw new CannotRepeat(
+      'The step this one refers to is gone; undo its deletion or choose another landmark.',
+    );
   const own = context.steps[number - 1]!;
   if (isOwnImage(own.move, context)) return step;
-  throw new CannotRepeat(`Step ${number} has not been repeated on this side yet; repeat step ${number} first.`);
+  throw new CannotRepeat(
+    `Step ${number} has not been repeated on this side yet; repeat step ${number} first.`,
+  );
 }
 
 /** True for a crease or pinch that the map carries onto itself, as a diagonal in a mirror along it. */
@@ -87,12 +97,14 @@ function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
         return image ? { kind: 'named', name: image.name } : { kind: 'sheet', at: [...to] };
       }
       const given = context.points[ref.name];
-      if (!given) throw new CannotRepeat(`The point "${ref.name}" is gone from this plan; choose another landmark.`);
+      if (!given)
+        throw new CannotRepeat(`The point "${ref.name}" is gone from this plan; choose another landmark.`);
       return mapPointRef(given, context);
     }
     case 'sheet': {
       const [x, y] = [readExact(ref.at[0]), readExact(ref.at[1])];
-      if (!x.ok || !y.ok) throw new CannotRepeat('A point of the step has no value; write its coordinates again.');
+      if (!x.ok || !y.ok)
+        throw new CannotRepeat('A point of the step has no value; write its coordinates again.');
       return { kind: 'sheet', at: [...mapPoint(context.sheet, context.map, [x.value, y.value])] };
     }
     case 'along':
@@ -122,7 +134,12 @@ function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
     case 'beside':
       return { ...ref, at: point(ref.at), to: mapLineRef(ref.to, context) };
     case 'turned':
-      return { ...ref, at: point(ref.at), towards: point(ref.towards), degrees: context.map.kind === 'mirror' ? -ref.degrees : ref.degrees };
+      return {
+        ...ref,
+        at: point(ref.at),
+        towards: point(ref.towards),
+        degrees: context.map.kind === 'mirror' ? -ref.degrees : ref.degrees,
+      };
     case 'crease':
       return { ...ref, step: partnerOf(ref.step, context) };
   }

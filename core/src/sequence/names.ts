@@ -16,7 +16,8 @@ export function nameSteps(steps: readonly Step[]): ReadonlyMap<string, StepNames
     const number = i + 1;
     const original = step.move.kind === 'repeat' ? kinds.get(step.move.of) : step.move;
     if (original?.kind === 'pinch') names.set(step.id, { number, mark: `m${++marks}` });
-    else if (original?.kind === 'fold' || original?.kind === 'crease') names.set(step.id, { number, crease: `c${++creases}` });
+    else if (original?.kind === 'fold' || original?.kind === 'crease')
+      names.set(step.id, { number, crease: `c${++creases}` });
     else names.set(step.id, { number });
   });
   return names;

@@ -1,6 +1,27 @@
 import {
-  type Line, type Point, type Segment, apply, between, crossingOf, distance, footOf, inverse, lineAlong, lineAtAngle, lineOnto, linesOnto,
-  lineThrough, mirrorPoint, readExact, isInside, subtract, toUnit, add, turnLeft, directionOf, tolerance,
+  type Line,
+  type Point,
+  type Segment,
+  apply,
+  between,
+  crossingOf,
+  distance,
+  footOf,
+  inverse,
+  lineAlong,
+  lineAtAngle,
+  lineOnto,
+  linesOnto,
+  lineThrough,
+  mirrorPoint,
+  readExact,
+  isInside,
+  subtract,
+  toUnit,
+  add,
+  turnLeft,
+  directionOf,
+  tolerance,
 } from '../geometry/index.ts';
 import { type FlatState, type Refusal, facetOnModel, facetsAt, isAbove, toModel } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
@@ -57,7 +78,9 @@ export function resolvePoint(ref: PointRef, context: ResolveContext): Found<Reso
     case 'mark': {
       const trail = trailOf(ref.step, context);
       if (!trail.ok) return trail;
-      return trail.value.mark ? onSheet(trail.value.mark, context) : lost(`Step ${trail.value.number} has left no mark; choose a step that pinches.`);
+      return trail.value.mark
+        ? onSheet(trail.value.mark, context)
+        : lost(`Step ${trail.value.number} has left no mark; choose a step that pinches.`);
     }
     case 'meet': {
       const [a, b] = [resolveLine(ref.a, context, ref.frame), resolveLine(ref.b, context, ref.frame)];
@@ -91,7 +114,10 @@ function resolveNamed(name: string, context: ResolveContext): Found<ResolvedPoin
 function onSheet(at: Point, { state }: ResolveContext): Found<ResolvedPoint> {
   const slack = tolerance.samePoint * 10;
   const model = isInside(outlineOf(state.sheet), at, slack) ? toModel(state, at) : undefined;
-  if (!model) return lost(`The point (${at[0].toFixed(3)}, ${at[1].toFixed(3)}) lies off the sheet; choose a point on it.`);
+  if (!model)
+    return lost(
+      `The point (${at[0].toFixed(3)}, ${at[1].toFixed(3)}) lies off the sheet; choose a point on it.`,
+    );
   return done({ model, sheet: at });
 }
 
@@ -104,13 +130,18 @@ export function onModel(at: Point, state: FlatState): ResolvedPoint {
     return isInside(ccw, at, 1e-8) ? [f] : [];
   });
   const top = under.find((f) => under.every((g) => g === f || !isAbove(state, g, f)));
-  return { model: at, sheet: top === undefined ? undefined : apply(inverse(state.facets[top]!.placement), at) };
+  return {
+    model: at,
+    sheet: top === undefined ? undefined : apply(inverse(state.facets[top]!.placement), at),
+  };
 }
 
 function sheetPoint(ref: PointRef, context: ResolveContext): Found<Point> {
   const found = resolvePoint(ref, context);
   if (!found.ok) return found;
-  return found.value.sheet ? done(found.value.sheet) : lost('A point of this construction lies off the paper; choose one on the sheet.');
+  return found.value.sheet
+    ? done(found.value.sheet)
+    : lost('A point of this construction lies off the paper; choose one on the sheet.');
 }
 
 /** A material point of the paper; fails for points of the plane that lie off it. */
@@ -122,7 +153,9 @@ function trailOf(step: string, context: ResolveContext): Found<StepTrail> {
   const number = context.numbers.get(step);
   return number === undefined
     ? lost('The step this one refers to is gone; choose another landmark, or undo the deletion.')
-    : lost(`Step ${number}, which this one refers to, has not been folded before it; move it earlier or choose another landmark.`);
+    : lost(
+        `Step ${number}, which this one refers to, has not been folded before it; move it earlier or choose another landmark.`,
+      );
 }
 
 /** Resolves a line in the model as it lies now, or on the unfolded sheet. */
@@ -134,9 +167,19 @@ export function resolveLine(ref: LineRef, context: ResolveContext, frame: Frame 
   };
   switch (ref.kind) {
     case 'through':
-      return withTwo(at(ref.a), at(ref.b), lineThrough, 'The two points of the line lie on each other now; choose two that lie apart.');
+      return withTwo(
+        at(ref.a),
+        at(ref.b),
+        lineThrough,
+        'The two points of the line lie on each other now; choose two that lie apart.',
+      );
     case 'onto':
-      return withTwo(at(ref.from), at(ref.to), lineOnto, 'The point already lies where it should go; choose another place for it.');
+      return withTwo(
+        at(ref.from),
+        at(ref.to),
+        lineOnto,
+        'The point already lies where it should go; choose another place for it.',
+      );
     case 'lineOnto': {
       const [a, b] = [resolveLine(ref.a, context, frame), resolveLine(ref.b, context, frame)];
       if (!a.ok) return a;
@@ -160,13 +203,23 @@ export function resolveLine(ref: LineRef, context: ResolveContext, frame: Frame 
       return done(lineAlong(point.value, ref.kind === 'across' ? turnLeft(direction) : direction));
     }
     case 'turned':
-      return withTwo(at(ref.at), at(ref.towards), (o, p) => lineAtAngle(o, p, ref.degrees), 'The angle is measured from a ray without length; choose a point farther off.');
+      return withTwo(
+        at(ref.at),
+        at(ref.towards),
+        (o, p) => lineAtAngle(o, p, ref.degrees),
+        'The angle is measured from a ray without length; choose a point farther off.',
+      );
     case 'crease':
       return resolveCrease(ref.step, context, frame);
   }
 }
 
-function withTwo(a: Found<Point>, b: Found<Point>, make: (p: Point, q: Point) => Line | undefined, fault: string): Found<Line> {
+function withTwo(
+  a: Found<Point>,
+  b: Found<Point>,
+  make: (p: Point, q: Point) => Line | undefined,
+  fault: string,
+): Found<Line> {
   if (!a.ok) return a;
   if (!b.ok) return b;
   const line = make(a.value, b.value);
@@ -186,10 +239,13 @@ function resolveCrease(step: string, context: ResolveContext, frame: Frame): Fou
   const trail = trailOf(step, context);
   if (!trail.ok) return trail;
   const longest = [...trail.value.creases].sort((a, b) => distance(b.from, b.to) - distance(a.from, a.to))[0];
-  if (!longest) return lost(`Step ${trail.value.number} has left no crease; choose a step that creases the paper.`);
+  if (!longest)
+    return lost(`Step ${trail.value.number} has left no crease; choose a step that creases the paper.`);
   if (frame === 'sheet') return done(lineThrough(longest.from, longest.to)!);
   const f = facetsAt(context.state, between(longest.from, longest.to, 0.5))[0];
   const placement = f === undefined ? undefined : context.state.facets[f]!.placement;
   const line = placement && lineThrough(apply(placement, longest.from), apply(placement, longest.to));
-  return line ? done(line) : lost(`The crease of step ${trail.value.number} cannot be found any more; choose another landmark.`);
+  return line
+    ? done(line)
+    : lost(`The crease of step ${trail.value.number} cannot be found any more; choose another landmark.`);
 }

@@ -8,7 +8,12 @@ const exact = z.union([z.number(), z.string().min(1).max(60)]);
 export type PointRef =
   | { readonly kind: 'named'; readonly name: string }
   | { readonly kind: 'sheet'; readonly at: readonly [number | string, number | string] }
-  | { readonly kind: 'along'; readonly from: PointRef; readonly to: PointRef; readonly share: number | string }
+  | {
+      readonly kind: 'along';
+      readonly from: PointRef;
+      readonly to: PointRef;
+      readonly share: number | string;
+    }
   | { readonly kind: 'meet'; readonly a: LineRef; readonly b: LineRef; readonly frame: 'sheet' | 'model' }
   | { readonly kind: 'mark'; readonly step: string }
   | { readonly kind: 'mirror'; readonly point: PointRef; readonly line: LineRef }
@@ -30,7 +35,12 @@ export const pointRefSchema: z.ZodType<PointRef> = z.lazy(() =>
     z.strictObject({ kind: z.literal('named'), name: z.string().min(1).max(40) }),
     z.strictObject({ kind: z.literal('sheet'), at: z.tuple([exact, exact]) }),
     z.strictObject({ kind: z.literal('along'), from: pointRefSchema, to: pointRefSchema, share: exact }),
-    z.strictObject({ kind: z.literal('meet'), a: lineRefSchema, b: lineRefSchema, frame: z.enum(['sheet', 'model']) }),
+    z.strictObject({
+      kind: z.literal('meet'),
+      a: lineRefSchema,
+      b: lineRefSchema,
+      frame: z.enum(['sheet', 'model']),
+    }),
     z.strictObject({ kind: z.literal('mark'), step: stepId }),
     z.strictObject({ kind: z.literal('mirror'), point: pointRefSchema, line: lineRefSchema }),
     z.strictObject({ kind: z.literal('foot'), point: pointRefSchema, line: lineRefSchema }),
@@ -41,11 +51,26 @@ export const lineRefSchema: z.ZodType<LineRef> = z.lazy(() =>
   z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('through'), a: pointRefSchema, b: pointRefSchema }),
     z.strictObject({ kind: z.literal('onto'), from: pointRefSchema, to: pointRefSchema }),
-    z.strictObject({ kind: z.literal('lineOnto'), a: lineRefSchema, b: lineRefSchema, which: z.union([z.literal(0), z.literal(1)]) }),
-    z.strictObject({ kind: z.literal('bisector'), from: pointRefSchema, at: pointRefSchema, to: pointRefSchema }),
+    z.strictObject({
+      kind: z.literal('lineOnto'),
+      a: lineRefSchema,
+      b: lineRefSchema,
+      which: z.union([z.literal(0), z.literal(1)]),
+    }),
+    z.strictObject({
+      kind: z.literal('bisector'),
+      from: pointRefSchema,
+      at: pointRefSchema,
+      to: pointRefSchema,
+    }),
     z.strictObject({ kind: z.literal('across'), at: pointRefSchema, to: lineRefSchema }),
     z.strictObject({ kind: z.literal('beside'), at: pointRefSchema, to: lineRefSchema }),
-    z.strictObject({ kind: z.literal('turned'), at: pointRefSchema, towards: pointRefSchema, degrees: z.number().min(-360).max(360) }),
+    z.strictObject({
+      kind: z.literal('turned'),
+      at: pointRefSchema,
+      towards: pointRefSchema,
+      degrees: z.number().min(-360).max(360),
+    }),
     z.strictObject({ kind: z.literal('crease'), step: stepId }),
   ]),
 );
@@ -54,14 +79,35 @@ const sense = z.enum(['valley', 'mountain']);
 const points = z.array(pointRefSchema).max(40);
 const symmetrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('mirror'), in: z.tuple([z.string(), z.string()]) }),
-  z.strictObject({ kind: z.literal('turn'), degrees: z.union([z.literal(90), z.literal(180), z.literal(270)]) }),
+  z.strictObject({
+    kind: z.literal('turn'),
+    degrees: z.union([z.literal(90), z.literal(180), z.literal(270)]),
+  }),
 ]);
 
 /** One move as the plan keeps it: the folder's intent, from which states are computed. */
 export const moveSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('fold'), sense, line: lineRefSchema, flap: points.min(1), layers: z.enum(['flap', 'all']), hold: points.default([]) }),
-  z.strictObject({ kind: z.literal('crease'), sense, line: lineRefSchema, through: z.union([z.literal('all'), z.strictObject({ flap: points.min(1), hold: points })]), soft: z.boolean().default(false) }),
-  z.strictObject({ kind: z.literal('pinch'), sense, line: lineRefSchema, on: z.tuple([pointRefSchema, pointRefSchema]) }),
+  z.strictObject({
+    kind: z.literal('fold'),
+    sense,
+    line: lineRefSchema,
+    flap: points.min(1),
+    layers: z.enum(['flap', 'all']),
+    hold: points.default([]),
+  }),
+  z.strictObject({
+    kind: z.literal('crease'),
+    sense,
+    line: lineRefSchema,
+    through: z.union([z.literal('all'), z.strictObject({ flap: points.min(1), hold: points })]),
+    soft: z.boolean().default(false),
+  }),
+  z.strictObject({
+    kind: z.literal('pinch'),
+    sense,
+    line: lineRefSchema,
+    on: z.tuple([pointRefSchema, pointRefSchema]),
+  }),
   z.strictObject({ kind: z.literal('unfold'), step: stepId }),
   z.strictObject({ kind: z.literal('turn'), over: z.enum(['sideways', 'lengthways']) }),
   z.strictObject({ kind: z.literal('rotate'), degrees: z.number().min(-360).max(360) }),

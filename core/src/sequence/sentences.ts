@@ -20,7 +20,9 @@ export function sayStep(step: Step, sequence: Sequence): string {
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 function sayMap(map: SheetSymmetry): string {
-  return map.kind === 'mirror' ? `on the other side of ${map.in[0]}${map.in[1].length > 1 ? ' and ' : ''}${map.in[1]}` : `turned by ${map.degrees}°`;
+  return map.kind === 'mirror'
+    ? `on the other side of ${map.in[0]}${map.in[1].length > 1 ? ' and ' : ''}${map.in[1]}`
+    : `turned by ${map.degrees}°`;
 }
 
 type Names = ReadonlyMap<string, StepNames>;
@@ -51,7 +53,7 @@ function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string 
     return `Bring ${sayPoint(move.line.from, names)} to ${sayPoint(move.line.to, names)} and pinch only ${where}${sense}.`;
   }
   if (move.line.kind === 'across' && sayLine(move.line.to, names) === where) {
-    return `Pinch ${where} straight across at ${sayPoint(move.line.at, names).replace(/^where /, 'the place where ')}${sense}.`;
+    return `Pinch ${where} straight across at ${sayPoint(move.line.at, names)}${sense}.`;
   }
   return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}.`;
 }
@@ -80,7 +82,9 @@ function sayFoldLine(line: LineRef, names: Names): string {
 
 function sayThrough(a: PointRef, b: PointRef, names: Names): string {
   const pair = sayPair([a, b], names);
-  return pair.startsWith('the line') ? `through ${sayPoint(a, names)} and ${sayPoint(b, names)}` : `along ${pair}`;
+  const simple = a.kind !== 'meet' && b.kind !== 'meet';
+  if (!pair.startsWith('the line')) return `along ${pair}`;
+  return `through ${sayPoint(a, names)} and ${simple ? '' : 'through '}${sayPoint(b, names)}`;
 }
 
 function sayLine(line: LineRef, names: Names): string {
@@ -117,19 +121,23 @@ export function sayPoint(ref: PointRef, names: Names): string {
       return /^[A-D]$/.test(ref.name) ? `corner ${ref.name}` : ref.name;
     case 'sheet': {
       const [x, y] = [readExact(ref.at[0]), readExact(ref.at[1])];
-      return x.ok && y.ok ? `the point ${toFractionText(x.value)}, ${toFractionText(y.value)}` : 'a point without a value';
+      return x.ok && y.ok
+        ? `the point ${toFractionText(x.value)}, ${toFractionText(y.value)}`
+        : 'a point without a value';
     }
     case 'along': {
       const share = readExact(ref.share);
       const text = share.ok ? toFractionText(share.value) : String(ref.share);
-      return text === '1/2' ? `halfway from ${shortPoint(ref.from, names)} to ${shortPoint(ref.to, names)}` : `${text} of the way from ${shortPoint(ref.from, names)} to ${shortPoint(ref.to, names)}`;
+      return text === '1/2'
+        ? `halfway from ${shortPoint(ref.from, names)} to ${shortPoint(ref.to, names)}`
+        : `${text} of the way from ${shortPoint(ref.from, names)} to ${shortPoint(ref.to, names)}`;
     }
     case 'mark': {
       const made = names.get(ref.step);
       return made ? (made.mark ?? `the mark of step ${made.number}`) : 'a mark that is gone';
     }
     case 'meet':
-      return `where ${sayLine(ref.a, names)} meets ${sayLine(ref.b, names)}`;
+      return `the place where ${sayLine(ref.b, names)} meets ${sayLine(ref.a, names)}`;
     case 'mirror':
       return `the mirror image of ${sayPoint(ref.point, names)} in ${sayLine(ref.line, names)}`;
     case 'foot':
@@ -137,4 +145,5 @@ export function sayPoint(ref: PointRef, names: Names): string {
   }
 }
 
-const shortPoint = (ref: PointRef, names: Names): string => (ref.kind === 'named' && !ref.name.startsWith('mid ') ? ref.name : sayPoint(ref, names));
+const shortPoint = (ref: PointRef, names: Names): string =>
+  ref.kind === 'named' && !ref.name.startsWith('mid ') ? ref.name : sayPoint(ref, names);

@@ -11,11 +11,29 @@ export const settingsSchema = z.strictObject({
   unit: z.enum(lengthUnits),
   theme: z.enum(['system', 'day', 'lamp']),
   limits: z
-    .strictObject({ comfortableMm: mm, fingersMm: mm, tweezersMm: mm, bulkEasy: share, bulkHard: share, bulkVeryHard: share })
-    .refine((l) => l.comfortableMm >= l.fingersMm && l.fingersMm >= l.tweezersMm, 'widths must fall from comfortable to tweezers')
-    .refine((l) => l.bulkEasy <= l.bulkHard && l.bulkHard <= l.bulkVeryHard, 'bulk must rise from easy to very hard'),
+    .strictObject({
+      comfortableMm: mm,
+      fingersMm: mm,
+      tweezersMm: mm,
+      bulkEasy: share,
+      bulkHard: share,
+      bulkVeryHard: share,
+    })
+    .refine(
+      (l) => l.comfortableMm >= l.fingersMm && l.fingersMm >= l.tweezersMm,
+      'widths must fall from comfortable to tweezers',
+    )
+    .refine(
+      (l) => l.bulkEasy <= l.bulkHard && l.bulkHard <= l.bulkVeryHard,
+      'bulk must rise from easy to very hard',
+    ),
   sigma: z.strictObject({ edgeToEdge: mm, pointToPoint: mm, throughMarks: mm, byEye: mm, guess: mm }),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
-export const defaultSettings: Settings = { unit: 'mm', theme: 'system', limits: defaultLimits, sigma: defaultSigma };
+export const defaultSettings: Settings = {
+  unit: 'mm',
+  theme: 'system',
+  limits: defaultLimits,
+  sigma: defaultSigma,
+};

@@ -3,4 +3,13 @@
  * and built-in landmarks, its symmetries. Sizes in mm belong to the plan. Does not fold.
  */
 export type { SheetShape, SheetSymmetry } from './shape.ts';
-export { outlineOf, cornersOf, landmarksOf, edgesOf, sheetArea, mapPoint, symmetriesOf, sheetTitle } from './shape.ts';
+export {
+  outlineOf,
+  cornersOf,
+  landmarksOf,
+  edgesOf,
+  sheetArea,
+  mapPoint,
+  symmetriesOf,
+  sheetTitle,
+} from './shape.ts';

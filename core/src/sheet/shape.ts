@@ -1,4 +1,13 @@
-import { type Isometry, type Point, apply, areaOf, between, lineThrough, reflectionIn, rotationAbout } from '../geometry/index.ts';
+import {
+  type Isometry,
+  type Point,
+  apply,
+  areaOf,
+  between,
+  lineThrough,
+  reflectionIn,
+  rotationAbout,
+} from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 
 /** A square, a rectangle width : height, or the half-square right triangle (a square cut along its diagonal). */
@@ -11,14 +20,28 @@ export type SheetShape =
 export function outlineOf(shape: SheetShape): readonly Point[] {
   switch (shape.kind) {
     case 'square':
-      return [[0, 0], [1, 0], [1, 1], [0, 1]];
+      return [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ];
     case 'rectangle': {
       const short = Math.min(shape.width, shape.height);
       const [w, h] = [shape.width / short, shape.height / short];
-      return [[0, 0], [w, 0], [w, h], [0, h]];
+      return [
+        [0, 0],
+        [w, 0],
+        [w, h],
+        [0, h],
+      ];
     }
     case 'triangle':
-      return [[0, 0], [1, 0], [0, 1]];
+      return [
+        [0, 0],
+        [1, 0],
+        [0, 1],
+      ];
   }
 }
 
@@ -43,7 +66,10 @@ export function edgesOf(shape: SheetShape): readonly { name: string; from: Point
 /** Built-in landmarks: corners, the centre O (middle of the hypotenuse on the triangle), edge middles ("mid AB"). */
 export function landmarksOf(shape: SheetShape): readonly NamedPoint[] {
   const outline = outlineOf(shape);
-  const centre = shape.kind === 'triangle' ? between(outline[1]!, outline[2]!, 0.5) : between(outline[0]!, outline[2]!, 0.5);
+  const centre =
+    shape.kind === 'triangle'
+      ? between(outline[1]!, outline[2]!, 0.5)
+      : between(outline[0]!, outline[2]!, 0.5);
   const middles = edgesOf(shape)
     .filter((e) => !(shape.kind === 'triangle' && e.name === 'BC'))
     .map((e) => ({ name: `mid ${e.name}`, at: between(e.from, e.to, 0.5) }));

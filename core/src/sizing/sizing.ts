@@ -36,7 +36,8 @@ const PLAN_SPREAD = 0.01;
 export function learnRatio(own: readonly SizeEntry[], others: readonly SizeEntry[] = []): LearnedRatio {
   const [mine, theirs] = [toFactors(own), toFactors(others)];
   const folder = correct(PRIOR, theirs, Math.hypot(FOLDING_SPREAD, PLAN_SPREAD));
-  const prior = theirs.length === 0 ? PRIOR : { mean: folder.mean, spread: Math.hypot(folder.spread, PLAN_SPREAD) };
+  const prior =
+    theirs.length === 0 ? PRIOR : { mean: folder.mean, spread: Math.hypot(folder.spread, PLAN_SPREAD) };
   const { mean, spread } = correct(prior, mine, FOLDING_SPREAD);
   return { factor: mean, spread, entries: mine.length + theirs.length };
 }
@@ -44,7 +45,11 @@ export function learnRatio(own: readonly SizeEntry[], others: readonly SizeEntry
 const toFactors = (entries: readonly SizeEntry[]): number[] =>
   entries.filter((e) => e.predictedMm > 0 && e.measuredMm > 0).map((e) => e.measuredMm / e.predictedMm);
 
-function correct(prior: { mean: number; spread: number }, factors: readonly number[], each: number): { mean: number; spread: number } {
+function correct(
+  prior: { mean: number; spread: number },
+  factors: readonly number[],
+  each: number,
+): { mean: number; spread: number } {
   const trust = 1 / prior.spread ** 2;
   const weight = trust + factors.length / each ** 2;
   const mean = (trust * prior.mean + factors.reduce((s, f) => s + f, 0) / each ** 2) / weight;

@@ -9,11 +9,28 @@ const LONGEST_MM = 5000;
 const SHORTEST_MM = 0.1;
 
 const unitWords: Record<string, LengthUnit> = {
-  mm: 'mm', millimetre: 'mm', millimetres: 'mm', cm: 'cm', centimetre: 'cm', centimetres: 'cm',
-  in: 'in', inch: 'in', inches: 'in', '"': 'in', '″': 'in',
+  mm: 'mm',
+  millimetre: 'mm',
+  millimetres: 'mm',
+  cm: 'cm',
+  centimetre: 'cm',
+  centimetres: 'cm',
+  in: 'in',
+  inch: 'in',
+  inches: 'in',
+  '"': 'in',
+  '″': 'in',
 };
 const vulgar: Record<string, string> = {
-  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅓': '1/3', '⅔': '2/3',
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
 };
 
 /**
@@ -21,16 +38,23 @@ const vulgar: Record<string, string> = {
  * `unit`. Fails with one sentence (value, limit, remedy) for zero, negative, absurd sizes and unknown units.
  */
 export function readLength(text: string, unit: LengthUnit = 'mm'): Outcome<number, string> {
-  const plain = text.trim().toLowerCase().replace(',', '.').replace(/[½¼¾⅛⅜⅝⅞⅓⅔]/g, (f) => ` ${vulgar[f]}`);
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(',', '.')
+    .replace(/[½¼¾⅛⅜⅝⅞⅓⅔]/g, (f) => ` ${vulgar[f]}`);
   if (plain === '') return failed('No length is written; write a size such as 90, 9 cm or 3 1/2 in.');
-  const parts = /^([-+]?)\s*(\d*\.?\d*)(?:\s+(\d+)\s*\/\s*(\d+)|\s*\/\s*(\d+))?\s*([a-z"″]*)$/.exec(plain.trim());
+  const parts = /^([-+]?)\s*(\d*\.?\d*)(?:\s+(\d+)\s*\/\s*(\d+)|\s*\/\s*(\d+))?\s*([a-z"″]*)$/.exec(
+    plain.trim(),
+  );
   if (!parts || (parts[2] === '' && parts[3] === undefined)) {
     return failed(`"${text.trim()}" is not a length; write a size such as 90, 9 cm or 3 1/2 in.`);
   }
   const [, sign, whole, numerator, denominator, under, word] = parts;
   const given = word === '' ? unit : unitWords[word!];
   if (!given) return failed(`"${word}" is not a unit this plan knows; use mm, cm or in.`);
-  if (denominator === '0' || under === '0') return failed(`"${text.trim()}" divides by zero; write it again.`);
+  if (denominator === '0' || under === '0')
+    return failed(`"${text.trim()}" divides by zero; write it again.`);
   const fraction = numerator ? Number(numerator) / Number(denominator) : 0;
   const value = (Number(whole || 0) / (under ? Number(under) : 1) + fraction) * (sign === '-' ? -1 : 1);
   return checkLengthMm(value * MM_PER[given], text.trim());
@@ -39,7 +63,8 @@ export function readLength(text: string, unit: LengthUnit = 'mm'): Outcome<numbe
 function checkLengthMm(mm: number, written: string): Outcome<number, string> {
   if (!Number.isFinite(mm)) return failed(`"${written}" is not a length; write a size such as 90 or 9 cm.`);
   if (mm <= 0) return failed(`A length of ${written} cannot be folded; it must be more than 0.`);
-  if (mm < SHORTEST_MM) return failed(`${written} is less than ${SHORTEST_MM} mm, thinner than a crease; check the unit.`);
+  if (mm < SHORTEST_MM)
+    return failed(`${written} is less than ${SHORTEST_MM} mm, thinner than a crease; check the unit.`);
   if (mm > LONGEST_MM) return failed(`${written} is more than ${LONGEST_MM / 1000} m; check the unit.`);
   return done(mm);
 }
@@ -54,7 +79,11 @@ export interface WrittenLength {
 /** A length in mm written in the wanted unit: mm and cm to 0.1 mm, inches to 1/16. */
 export function toLengthText(mm: number, unit: LengthUnit): WrittenLength {
   const written =
-    unit === 'mm' ? Math.round(mm * 10) / 10 : unit === 'cm' ? Math.round(mm * 10) / 100 : Math.round((mm / 25.4) * 16) / 16;
+    unit === 'mm'
+      ? Math.round(mm * 10) / 10
+      : unit === 'cm'
+        ? Math.round(mm * 10) / 100
+        : Math.round((mm / 25.4) * 16) / 16;
   const text =
     unit === 'in' ? toInchText(written) : `${unit === 'cm' ? trim(written, 2) : trim(written, 1)} ${unit}`;
   const rounding = mm === 0 ? 0 : Math.abs(written * MM_PER[unit] - mm) / mm;

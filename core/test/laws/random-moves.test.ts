@@ -1,7 +1,25 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildChance } from '../../src/chance/index.ts';
-import { type FlatState, buildFlatSheet, checkState, facetOnModel, facetOnSheet, foldsOf } from '../../src/folded/index.ts';
-import { type Line, type Point, centroidOf, lineOnto, lineThrough, linesOnto, toUnit, turnLeft, subtract, areaOf } from '../../src/geometry/index.ts';
+import {
+  type FlatState,
+  buildFlatSheet,
+  checkState,
+  facetOnModel,
+  facetOnSheet,
+  foldsOf,
+} from '../../src/folded/index.ts';
+import {
+  type Line,
+  type Point,
+  centroidOf,
+  lineOnto,
+  lineThrough,
+  linesOnto,
+  toUnit,
+  turnLeft,
+  subtract,
+  areaOf,
+} from '../../src/geometry/index.ts';
 import { creaseAlong, foldOver, rotateModel, turnOver, unfoldStep } from '../../src/moves/index.ts';
 import { sheetArea, type SheetShape } from '../../src/sheet/index.ts';
 
@@ -29,7 +47,12 @@ interface Tally {
   readonly refusals: Map<string, number>;
 }
 
-function makeRandomMove(state: FlatState, chance: () => number, tally: Tally, undo: { creases: { from: Point; to: Point }[]; flap: Point }[]): FlatState {
+function makeRandomMove(
+  state: FlatState,
+  chance: () => number,
+  tally: Tally,
+  undo: { creases: { from: Point; to: Point }[]; flap: Point }[],
+): FlatState {
   const kind = chance();
   if (kind < 0.05) return turnOver(state, chance() < 0.5 ? 'sideways' : 'lengthways').state;
   if (kind < 0.1) return rotateModel(state, chance() * 360).state;
@@ -48,7 +71,10 @@ function makeRandomMove(state: FlatState, chance: () => number, tally: Tally, un
   }
   const flap = centroidOf(facetOnSheet(state, Math.floor(chance() * state.facets.length)));
   const folded = foldOver(state, {
-    line, flap: [flap], hold: [], step: 'f',
+    line,
+    flap: [flap],
+    hold: [],
+    step: 'f',
     sense: chance() < 0.5 ? 'valley' : 'mountain',
     layers: chance() < 0.4 ? 'all' : 'flap',
   });
@@ -60,7 +86,11 @@ function makeRandomMove(state: FlatState, chance: () => number, tally: Tally, un
   return folded.value.state;
 }
 
-const shapes: SheetShape[] = [{ kind: 'square' }, { kind: 'rectangle', width: 2, height: 3 }, { kind: 'triangle' }];
+const shapes: SheetShape[] = [
+  { kind: 'square' },
+  { kind: 'rectangle', width: 2, height: 3 },
+  { kind: 'triangle' },
+];
 
 describe('laws of folded paper over random legal moves', () => {
   test.each([1, 2, 3, 4, 5, 6])('200 moves from seed %i keep every law', (seed) => {
@@ -73,7 +103,11 @@ describe('laws of folded paper over random legal moves', () => {
       const next = makeRandomMove(state, chance, tally, undo);
       if (next === state) continue;
       tally.moves++;
-      expect({ seed, move: tally.moves, broken: checkState(next) }).toEqual({ seed, move: tally.moves, broken: [] });
+      expect({ seed, move: tally.moves, broken: checkState(next) }).toEqual({
+        seed,
+        move: tally.moves,
+        broken: [],
+      });
       state = next;
       if (state.facets.length > 36) {
         state = buildFlatSheet(shape);
@@ -81,15 +115,29 @@ describe('laws of folded paper over random legal moves', () => {
       }
     }
     expect(tally.moves).toBe(200);
-    expect([...tally.refusals.keys()].every((k) => ['tear', 'through', 'reference', 'empty', 'sliver'].includes(k))).toBe(true);
+    expect(
+      [...tally.refusals.keys()].every((k) =>
+        ['tear', 'through', 'reference', 'empty', 'sliver'].includes(k),
+      ),
+    ).toBe(true);
   });
 
   test('folding keeps the area of the paper and the sum of creases', () => {
     const state = buildFlatSheet({ kind: 'square' });
-    const folded = foldOver(state, { line: lineOnto([1, 0], [0.2, 0.7])!, sense: 'valley', flap: [[0.99, 0.01]], hold: [], layers: 'flap', step: 'a' });
+    const folded = foldOver(state, {
+      line: lineOnto([1, 0], [0.2, 0.7])!,
+      sense: 'valley',
+      flap: [[0.99, 0.01]],
+      hold: [],
+      layers: 'flap',
+      step: 'a',
+    });
     if (!folded.ok) throw new Error(folded.fault.text);
     const after = folded.value.state;
-    expect(after.facets.reduce((s, _, f) => s + areaOf(facetOnSheet(after, f)), 0)).toBeCloseTo(sheetArea({ kind: 'square' }), 12);
+    expect(after.facets.reduce((s, _, f) => s + areaOf(facetOnSheet(after, f)), 0)).toBeCloseTo(
+      sheetArea({ kind: 'square' }),
+      12,
+    );
     expect(foldsOf(after)).toHaveLength(1);
     expect(subtract(facetOnModel(after, 0)[0]!, [0, 0])).toHaveLength(2);
   });

@@ -1,0 +1,72 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+const outside = [
+  'react',
+  'react-*',
+  'three',
+  'express',
+  'drizzle-orm',
+  '@jade/web',
+  '@jade/server',
+  'node:*',
+  'fs',
+  'path',
+];
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      'test-results/**',
+      'playwright-report/**',
+      'server/drizzle/**',
+    ],
+  },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'TSEnumDeclaration', message: 'Use a union of string literals.' },
+      ],
+    },
+  },
+  {
+    // The core is pure: no page, no Node, no clock, no unseeded chance.
+    files: ['core/src/**'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: outside }],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'localStorage',
+        'process',
+        'performance',
+        'fetch',
+        'Date',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Use a seeded chance.' },
+      ],
+    },
+  },
+  // Demo dates are fixed texts made into times; nothing reads the clock.
+  { files: ['core/src/demo/**'], rules: { 'no-restricted-globals': 'off' } },
+  {
+    files: ['web/src/**'],
+    plugins: { 'react-hooks': hooks },
+    rules: hooks.configs.recommended.rules,
+    languageOptions: { globals: globals.browser },
+  },
+  { files: ['**/*.mjs', '**/*.mts', 'server/**'], languageOptions: { globals: globals.node } },
+  prettier,
+);

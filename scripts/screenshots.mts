@@ -1,0 +1,92 @@
+/** Takes one current picture of each main view from the demo data into docs/screenshots (or a folder given). */
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+import { chromiumArgs, findChromium } from './chromium.mjs';
+
+const [folder = 'docs/screenshots', only] = process.argv.slice(2);
+const port = 4890;
+const base = `http://127.0.0.1:${port}`;
+
+interface View {
+  readonly name: string;
+  readonly path: string;
+  readonly size?: { width: number; height: number };
+  readonly lamp?: boolean;
+  readonly act?: (page: Page) => Promise<void>;
+}
+
+const owl = '/plan/demo-owl';
+const views: View[] = [
+  { name: 'cast', path: '/' },
+  { name: 'brief', path: `${owl}/brief` },
+  { name: 'parts', path: `${owl}/parts` },
+  { name: 'paper', path: `${owl}/paper` },
+  { name: 'marks', path: '/plan/demo-hare/marks' },
+  { name: 'folds', path: `${owl}/folds` },
+  {
+    name: 'folds-lamp',
+    path: `${owl}/folds`,
+    lamp: true,
+    act: async (page) => page.getByRole('button', { name: /^Step 36,/ }).click(),
+  },
+  {
+    name: 'folds-making',
+    path: '/plan/demo-hare/folds',
+    act: async (page) => {
+      await page.keyboard.press('v');
+      await page
+        .getByRole('group', { name: /The model/ })
+        .getByRole('button', { name: 'C', exact: true })
+        .click();
+      await page
+        .getByRole('group', { name: /The model/ })
+        .getByRole('button', { name: 'A', exact: true })
+        .click();
+      await page.getByRole('button', { name: 'Keep this fold' }).waitFor();
+    },
+  },
+  { name: 'finish', path: `${owl}/finish` },
+  { name: 'bench-runs', path: `${owl}/bench` },
+  {
+    name: 'bench',
+    path: `${owl}/bench`,
+    size: { width: 820, height: 1180 },
+    act: async (page) => page.getByRole('button', { name: /Go on at step/ }).click(),
+  },
+  { name: 'diary', path: `${owl}/diary` },
+  { name: 'drawer', path: '/drawer' },
+  { name: 'settings', path: '/settings' },
+];
+
+mkdirSync(folder, { recursive: true });
+const server = spawn('node', ['--import', 'tsx', 'server/src/main.ts'], {
+  env: { ...process.env, PORT: String(port), DB_FILE: ':memory:', SEED: 'demo' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise<void>((resolve) => server.stdout.once('data', () => resolve()));
+const browser = await chromium.launch({ executablePath: findChromium(), args: chromiumArgs });
+try {
+  for (const view of views.filter((v) => !only || only.split(',').includes(v.name))) {
+    const page = await browser.newPage({
+      viewport: view.size ?? { width: 1280, height: 800 },
+      colorScheme: view.lamp ? 'dark' : 'light',
+      reducedMotion: 'reduce',
+    });
+    page.on('pageerror', (error) => process.stderr.write(`${view.name}: ${error.message}\n`));
+    page.on(
+      'console',
+      (message) => message.type() === 'error' && process.stderr.write(`${view.name}: ${message.text()}\n`),
+    );
+    await page.goto(base + view.path);
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(700);
+    await view.act?.(page);
+    await page.waitForTimeout(300);
+    await page.screenshot({ path: `${folder}/${view.name}.png` });
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+}

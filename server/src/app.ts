@@ -1,0 +1,69 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import type { Store } from './db/index.ts';
+import { answerNotFound, buildErrorHandler, guardJson, guardOrigin } from './http/index.ts';
+import { buildPaperStore, paperRoutes } from './papers/index.ts';
+import { buildPlanStore, planRoutes } from './plans/index.ts';
+import { buildDiaryStore, buildRunStore, recordRoutes } from './records/index.ts';
+import { buildSettingsStore, settingsRoutes } from './settings/index.ts';
+
+export interface AppOptions {
+  readonly store: Store;
+  readonly log: Logger;
+  /** Folder of the built pages; without it only the interface under /api is served. */
+  readonly pages?: string;
+}
+
+/** The whole server as an Express application, without a port. */
+export function buildApp({ store, log, pages }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(guardOrigin);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          connectSrc: ["'self'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression());
+  app.use('/api', apiRoutes(store));
+  if (pages && existsSync(join(pages, 'index.html'))) {
+    app.use(
+      '/assets',
+      express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    );
+    app.use(express.static(pages, { index: false }));
+    app.get('/{*path}', (_req, res) => res.sendFile(join(pages, 'index.html')));
+  }
+  app.use(buildErrorHandler(log));
+  return app;
+}
+
+function apiRoutes(store: Store): express.Router {
+  const router = express.Router();
+  const plans = buildPlanStore(store);
+  const runs = buildRunStore(store);
+  const diary = buildDiaryStore(store);
+  router.use(guardJson, express.json({ limit: '4mb' }));
+  router.get('/health', (_req, res) => void res.json({ ok: true }));
+  router.use(recordRoutes(plans, runs, diary));
+  router.use(planRoutes({ plans, runs, diary }));
+  router.use(paperRoutes(buildPaperStore(store)));
+  router.use(settingsRoutes(buildSettingsStore(store)));
+  router.use(answerNotFound);
+  return router;
+}

@@ -1,0 +1,39 @@
+import { pino } from 'pino';
+import { buildApp } from './app.ts';
+import { readConfig } from './config.ts';
+import { openStore } from './db/index.ts';
+import { seedDemo } from './seed.ts';
+
+const config = readConfig(process.env);
+const log = pino({ level: config.logLevel });
+const store = openStore(config.databaseFile);
+if (store.backup) log.warn({ backup: store.backup }, 'database migrated; a backup was kept');
+if (config.seed) seedDemo(store);
+
+const server = buildApp({ store, log, pages: config.pages }).listen(config.port, '127.0.0.1', () => {
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : config.port;
+  process.stdout.write(`Jade Kite is at http://127.0.0.1:${port}\n`);
+});
+
+server.on('error', (error: NodeJS.ErrnoException) => {
+  const text =
+    error.code === 'EADDRINUSE'
+      ? `Port ${config.port} is taken; choose another with PORT=4871.`
+      : error.message;
+  process.stderr.write(`${text}\n`);
+  store.close();
+  process.exit(1);
+});
+
+/** Finishes what has been asked, closes the file, and ends; a second signal ends at once. */
+function stop(): void {
+  server.close(() => {
+    store.close();
+    process.exit(0);
+  });
+  server.closeIdleConnections();
+  setTimeout(() => server.closeAllConnections(), 500).unref();
+}
+process.once('SIGTERM', stop);
+process.once('SIGINT', stop);

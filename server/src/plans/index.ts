@@ -1,0 +1,4 @@
+/** Room: plans, their revisions, and plan files. */
+export type { SavedPlan, PlanStore } from './store.ts';
+export { buildPlanStore } from './store.ts';
+export { planRoutes } from './routes.ts';

@@ -1,0 +1,127 @@
+import { Command } from 'cmdk';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { stageIds } from '@jade/core/readings';
+import { defaultSettings } from '@jade/core/settings';
+import { useGetSettingsQuery, useListPlansQuery, usePutSettingsMutation } from '../api/index.ts';
+import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
+import { useAppDispatch } from './hooks.ts';
+
+/** Everything by name: Ctrl K. Stages, plans, steps, undo, theme. */
+export function CommandPalette() {
+  const [open, setOpen] = useState(false);
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const { id, present } = usePlanState();
+  const { data: plans } = useListPlansQuery();
+  const { data: settings } = useGetSettingsQuery();
+  const [putSettings] = usePutSettingsMutation();
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
+        e.preventDefault();
+        setOpen((o) => !o);
+      }
+    };
+    const onAsk = (): void => setOpen(true);
+    window.addEventListener('keydown', onKey);
+    window.addEventListener('jade:find', onAsk);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('jade:find', onAsk);
+    };
+  }, []);
+
+  const run = (act: () => void) => () => {
+    setOpen(false);
+    act();
+  };
+  const go = (to: string) => run(() => void navigate(to));
+  const item =
+    'cursor-pointer px-3 py-2 data-[selected=true]:bg-jade-wash data-[selected=true]:text-jade-deep';
+
+  return (
+    <Command.Dialog
+      open={open}
+      onOpenChange={setOpen}
+      label="Find a stage, a plan, a step or an action"
+      overlayClassName="fixed inset-0 z-40 bg-[color-mix(in_oklab,var(--ink),transparent_60%)]"
+      contentClassName="fixed top-[12vh] left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 border border-rule-strong bg-leaf"
+    >
+      <Command.Input
+        placeholder="Stage, plan, step or action"
+        className="w-full border-0 border-b border-rule-strong px-4 py-3 text-[18px]"
+      />
+      <Command.List className="max-h-[50vh] overflow-auto p-2">
+        <Command.Empty className="px-3 py-4 text-ink-2">
+          Nothing of that name. Try the name of a stage, a plan or a step.
+        </Command.Empty>
+        {present && id && (
+          <Command.Group heading={present.name}>
+            {stageIds.map((s, i) => (
+              <Command.Item key={s} className={item} onSelect={go(`/plan/${id}/${s}`)}>
+                Open {s} <span className="float-right text-ink-2">Alt {i + 1}</span>
+              </Command.Item>
+            ))}
+            <Command.Item className={item} onSelect={run(() => dispatch(undone()))}>
+              Undo <span className="float-right text-ink-2">Ctrl Z</span>
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => dispatch(redone()))}>
+              Redo <span className="float-right text-ink-2">Ctrl Y</span>
+            </Command.Item>
+            {present.steps.map((s, i) => (
+              <Command.Item
+                key={s.id}
+                value={`step ${i + 1} ${s.id}`}
+                className={item}
+                onSelect={run(() => {
+                  dispatch(stepSelected(i + 1));
+                  void navigate(`/plan/${id}/folds`);
+                })}
+              >
+                Step {i + 1} {s.passage && `in ${s.passage}`}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        <Command.Group heading="Plans">
+          {(plans ?? []).map((p) => (
+            <Command.Item
+              key={p.id}
+              value={`plan ${p.plan.name} ${p.id}`}
+              className={item}
+              onSelect={go(`/plan/${p.id}/brief`)}
+            >
+              {p.plan.name}
+            </Command.Item>
+          ))}
+          <Command.Item className={item} onSelect={go('/')}>
+            Cast: all plans
+          </Command.Item>
+          <Command.Item className={item} onSelect={go('/drawer')}>
+            Paper drawer
+          </Command.Item>
+          <Command.Item className={item} onSelect={go('/settings')}>
+            Settings
+          </Command.Item>
+        </Command.Group>
+        <Command.Group heading="Table">
+          {(['day', 'lamp', 'system'] as const).map((theme) => (
+            <Command.Item
+              key={theme}
+              className={item}
+              onSelect={run(() => void putSettings({ ...(settings ?? defaultSettings), theme }))}
+            >
+              {theme === 'system'
+                ? 'Light as the system has it'
+                : theme === 'day'
+                  ? 'Day table (light)'
+                  : 'Lamp (dark)'}
+            </Command.Item>
+          ))}
+        </Command.Group>
+      </Command.List>
+    </Command.Dialog>
+  );
+}

@@ -1,0 +1,25 @@
+import { useEffect } from 'react';
+import { Outlet } from 'react-router';
+import { useGetSettingsQuery } from '../api/index.ts';
+import { CommandPalette } from './CommandPalette.tsx';
+
+/** The whole page: applies the theme and holds the command palette. */
+export function Frame() {
+  const { data } = useGetSettingsQuery();
+  const theme = data?.theme ?? 'system';
+  useEffect(() => {
+    const dark = window.matchMedia('(prefers-color-scheme: dark)');
+    const apply = (): void => {
+      document.documentElement.dataset.theme = theme === 'system' ? (dark.matches ? 'lamp' : 'day') : theme;
+    };
+    apply();
+    dark.addEventListener('change', apply);
+    return () => dark.removeEventListener('change', apply);
+  }, [theme]);
+  return (
+    <div className="flex h-full flex-col">
+      <Outlet />
+      <CommandPalette />
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { Outlet, useLocation } from 'react-router';
+import { useGetSettingsQuery, useListPapersQuery, useListPlansQuery } from '../api/index.ts';
+import { Ribbon, type PleatItem } from '../ribbon/index.ts';
+
+/** Outside a plan: the same strip, undyed. */
+export function HouseLayout() {
+  const { pathname } = useLocation();
+  const { data: plans } = useListPlansQuery();
+  const { data: papers } = useListPapersQuery();
+  const { data: settings } = useGetSettingsQuery();
+  const sheets = (papers ?? []).reduce((s, p) => s + p.count, 0);
+  const items: PleatItem[] = [
+    {
+      to: '/',
+      name: 'Cast',
+      figure: plans?.length === 1 ? '1 plan' : `${plans?.length ?? 0} plans`,
+      line: 'all figures, one scale',
+      state: plans?.length ? 'in work' : 'not begun',
+      open: pathname === '/',
+    },
+    {
+      to: '/drawer',
+      name: 'Paper drawer',
+      figure: `${sheets} sheets`,
+      line: `${papers?.length ?? 0} papers`,
+      state: papers?.length ? 'settled' : 'not begun',
+      open: pathname === '/drawer',
+    },
+    {
+      to: '/settings',
+      name: 'Settings',
+      figure: `${settings?.unit ?? 'mm'}, ${settings?.theme ?? 'system'}`,
+      line: 'units, theme, limits',
+      state: 'settled',
+      open: pathname === '/settings',
+    },
+  ];
+  return (
+    <>
+      <Ribbon title="Jade Kite" under="plan and fold" items={items} tint="var(--pleat-dim)" label="Rooms" />
+      <div className="min-h-0 flex-1 overflow-auto bg-leaf">
+        <Outlet />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,139 @@
+import { type CSSProperties, useEffect, useState } from 'react';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { stageIds, type StageId } from '@jade/core/readings';
+import { fetchPlan } from '../api/index.ts';
+import { EngineProvider, useEngine } from '../engine/index.ts';
+import { findDraft, planOpened, usePlanState } from '../plan/index.ts';
+import { Ribbon, type PleatItem } from '../ribbon/index.ts';
+import { Trouble, Waiting } from '../ui/index.ts';
+import { useAppDispatch } from './hooks.ts';
+import { SaveNotice, sayState } from './SaveNotice.tsx';
+import { usePlanKeys } from './usePlanKeys.ts';
+
+const NAMES: Record<StageId, string> = {
+  brief: 'Brief',
+  parts: 'Parts',
+  paper: 'Paper',
+  marks: 'Marks',
+  folds: 'Folds',
+  finish: 'Finish',
+  bench: 'Bench',
+  diary: 'Diary',
+};
+
+type Opening = 'waiting' | 'open' | 'missing' | 'away';
+
+/** Opens the plan of the address: the server's newest revision, or the draft this browser still holds on top of it. */
+function useOpenPlan(id: string): { opening: Opening; again: () => void } {
+  const dispatch = useAppDispatch();
+  const { id: open } = usePlanState();
+  const [state, setState] = useState<{ id: string; opening: Opening; turn: number }>({
+    id,
+    opening: 'waiting',
+    turn: 0,
+  });
+  useEffect(() => {
+    if (open === id) return;
+    let live = true;
+    fetchPlan(id)
+      .then((saved) => {
+        if (!live) return;
+        if (!saved) return setState((s) => ({ ...s, id, opening: 'missing' }));
+        const draft = findDraft(id);
+        const unsaved = draft && JSON.stringify(draft.plan) !== JSON.stringify(saved.plan);
+        dispatch(
+          planOpened(unsaved ? { saved, draft: draft.plan, draftRevision: draft.revision } : { saved }),
+        );
+      })
+      .catch(() => live && setState((s) => ({ ...s, id, opening: 'away' })));
+    return () => {
+      live = false;
+    };
+  }, [dispatch, id, open, state.turn]);
+  const opening = open === id ? 'open' : state.id === id ? state.opening : 'waiting';
+  return { opening, again: () => setState((s) => ({ id, opening: 'waiting', turn: s.turn + 1 })) };
+}
+
+export function PlanLayout() {
+  const { id = '' } = useParams();
+  const { opening, again } = useOpenPlan(id);
+  if (opening === 'missing') {
+    return (
+      <Trouble title="This plan is not here">
+        <p>
+          It may have been deleted, or the address is misspelt.{' '}
+          <Link className="act" to="/">
+            Look in the cast
+          </Link>
+        </p>
+      </Trouble>
+    );
+  }
+  if (opening === 'away') {
+    return (
+      <Trouble title="The server is away">
+        <p className="mb-4">
+          The plan could not be read. Anything you changed before is kept in this browser. Start the server
+          again, then try once more.
+        </p>
+        <button type="button" className="btn solid" onClick={again}>
+          Try again
+        </button>
+      </Trouble>
+    );
+  }
+  if (opening === 'waiting') return <Waiting what="Opening the plan …" />;
+  return (
+    <EngineProvider>
+      <OpenPlan id={id} />
+    </EngineProvider>
+  );
+}
+
+function OpenPlan({ id }: { id: string }) {
+  const { present, save } = usePlanState();
+  const { result, fault } = useEngine();
+  const { pathname } = useLocation();
+  usePlanKeys();
+  useEffect(() => {
+    if (present) document.title = `${present.name} · Jade Kite`;
+  }, [present]);
+  if (!present) return <Waiting what="Opening the plan …" />;
+  const stage = pathname.split('/')[3] as StageId | undefined;
+  const items: PleatItem[] = stageIds.map((s) => {
+    const reading = result?.readings.stages[s];
+    return {
+      to: `/plan/${id}/${s}`,
+      name: NAMES[s],
+      figure: reading?.figure ?? '…',
+      line: reading?.line ?? '',
+      state: reading?.state ?? 'not begun',
+      open: s === stage,
+    };
+  });
+  const paperColours = {
+    '--paper-front': present.paper.front.hex,
+    '--paper-back': present.paper.back.hex,
+  } as CSSProperties;
+  return (
+    <div className="contents" style={paperColours}>
+      <Ribbon
+        title={present.name}
+        under={present.cast || 'a plan of its own'}
+        state={sayState(save)}
+        items={items}
+        tint={`color-mix(in oklab, ${present.paper.front.hex}, var(--ink) 12%)`}
+        label="Stages"
+      />
+      <SaveNotice />
+      {fault && (
+        <p role="alert" className="bg-persimmon-wash px-6 py-2">
+          The fold engine stopped: {fault}. Your plan is safe; load the page again to go on.
+        </p>
+      )}
+      <div className="min-h-0 flex-1 overflow-auto bg-leaf">
+        <Outlet />
+      </div>
+    </div>
+  );
+}

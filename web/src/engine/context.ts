@@ -1,0 +1,20 @@
+import { createContext, useContext } from 'react';
+import type { PlanInput, PlanResult, StepDetail } from './protocol.ts';
+
+export interface EngineView {
+  readonly input: PlanInput | undefined;
+  readonly result: PlanResult | undefined;
+  readonly detail: StepDetail | undefined;
+  /** What broke in the worker, if anything did. */
+  readonly fault: string | undefined;
+}
+
+export const EngineContext = createContext<EngineView>({
+  input: undefined,
+  result: undefined,
+  detail: undefined,
+  fault: undefined,
+});
+
+/** What the engine has computed of the open plan so far. */
+export const useEngine = (): EngineView => useContext(EngineContext);

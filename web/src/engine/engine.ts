@@ -1,0 +1,184 @@
+import { drawModel, drawSheet, drawStep } from '@jade/core/drawing';
+import { layersUnder, type FlatState } from '@jade/core/folded';
+import { apply, inverse, isTurned } from '@jade/core/geometry';
+import { constructMark, judgeConstruction } from '@jade/core/marks';
+import { matchBases } from '@jade/core/parts';
+import { foldAtlas, measureState, readStep, toReadings, type Readings } from '@jade/core/readings';
+import {
+  moveWord,
+  nameSteps,
+  replaySequence,
+  sayStep,
+  type Move,
+  type Replay,
+  type ReplayedStep,
+  type Sequence,
+  type Step,
+} from '@jade/core/sequence';
+import { toMinutes } from '@jade/core/schedule';
+import { listLandmarks } from './landmarks.ts';
+import type { Engine, PlanInput, PlanResult, Preview, Silhouette, StepDetail } from './protocol.ts';
+
+const toSequence = ({ plan }: Pick<PlanInput, 'plan'>): Sequence => ({
+  sheet: plan.sheet.shape,
+  points: plan.points,
+  steps: plan.steps,
+});
+
+const read = ({ plan, runs, diary, otherDiary, settings }: PlanInput, replay: Replay): Readings =>
+  toReadings({
+    plan,
+    replay,
+    runs,
+    diary,
+    otherDiary,
+    limits: settings.limits,
+    sigma: settings.sigma,
+    unit: settings.unit,
+  });
+
+/** The engine behind the worker's door: keeps the last replay, so that an edit costs only what follows it. */
+export function buildEngine(): Engine {
+  let input: PlanInput | undefined;
+  let replay: Replay | undefined;
+  let readings: Readings | undefined;
+  const stamps = new WeakMap<FlatState, number>();
+  let lastStamp = 0;
+  const stampOf = (state: FlatState): number => {
+    const known = stamps.get(state);
+    if (known !== undefined) return known;
+    stamps.set(state, ++lastStamp);
+    return lastStamp;
+  };
+  const stateAt = (number: number): FlatState | undefined =>
+    number === 0 ? replay?.start : replay?.steps[number - 1]?.after;
+
+  return {
+    computePlan(next, known): PlanResult {
+      input = next;
+      replay = replaySequence(toSequence(next), replay);
+      readings = read(next, replay);
+      const have = new Set(known);
+      const { pace, sideMm } = readings;
+      const steps = replay.steps.map((s) => {
+        const stamp = stampOf(s.after);
+        return {
+          id: s.step.id,
+          number: s.number,
+          word: moveWord(s.step),
+          sentence: sayStep(s.step, replay!.sequence),
+          passage: s.step.passage,
+          minutes: toMinutes(s, sideMm ?? 200, pace),
+          stamp,
+          ...(s.refusal ? { refusal: s.refusal.text } : {}),
+          ...(have.has(stamp) ? {} : { drawing: drawModel(s.after) }),
+        };
+      });
+      return { readings, steps };
+    },
+
+    readDetail(number): StepDetail {
+      if (!replay || !input || !readings)
+        throw new Error('broken promise: a plan is computed before its steps are read');
+      const step = replay.steps[number - 1];
+      const state = stateAt(number) ?? replay.start;
+      return {
+        number,
+        sentence: step
+          ? sayStep(step.step, replay.sequence)
+          : 'The sheet, front side up. Choose a move to begin.',
+        before: step ? drawStep(step, nameSteps(replay.sequence.steps)) : drawModel(state),
+        after: drawModel(state),
+        sheet: drawSheet(state),
+        landmarks: listLandmarks(state, replay.steps.slice(0, number)),
+        ...(step
+          ? {
+              reading: readStep(
+                step,
+                readings.sideMm,
+                input.plan.paper.caliperMm,
+                readings.pace,
+                input.settings.limits,
+              ),
+            }
+          : {}),
+        ...(step?.refusal?.at ? { refusalAt: step.refusal.at } : {}),
+      };
+    },
+
+    previewMove(before, move): Preview {
+      if (!replay) throw new Error('broken promise: a plan is computed before a move is tried');
+      const trial = tryMove(replay, before, move);
+      const sentence = sayStep(trial.step, {
+        ...replay.sequence,
+        steps: [...replay.sequence.steps.slice(0, before), trial.step],
+      });
+      if (trial.refusal)
+        return { ok: false, sentence, refusal: trial.refusal, drawing: drawModel(trial.before) };
+      return {
+        ok: true,
+        sentence,
+        drawing: drawStep(trial, nameSteps(replay.sequence.steps)),
+        after: drawModel(trial.after),
+      };
+    },
+
+    listLayers(before, at) {
+      const state = stateAt(before);
+      if (!state) return [];
+      return layersUnder(measureState(state).map, at).map((facet) => {
+        const { placement } = state.facets[facet]!;
+        return {
+          facet,
+          side: isTurned(placement) ? ('back' as const) : ('front' as const),
+          point: apply(inverse(placement), at),
+        };
+      });
+    },
+
+    findMarks(ask, sheet, sideMm, sigma, prefix) {
+      const found = constructMark(sheet, ask, prefix);
+      if (!found.ok) return { fault: found.fault };
+      const ways = found.value.map((construction) => {
+        const judged = judgeConstruction(construction, ask, sheet, sideMm, sigma);
+        const { creases, pinches, errorMm, missMm, worstStep } = judged;
+        const pictures = judged.replay.steps.map((s) => ({
+          sentence: sayStep(s.step, judged.replay.sequence),
+          drawing: drawStep(s, nameSteps(construction.steps)),
+        }));
+        const { id, title, how, exact, steps } = construction;
+        return { id, title, how, exact, steps, creases, pinches, errorMm, missMm, worstStep, pictures };
+      });
+      return { ways };
+    },
+
+    readAtlas(limbs) {
+      const folded = foldAtlas();
+      return matchBases(folded, limbs).map((match) => {
+        const base = folded.find((f) => f.base.id === match.baseId)!;
+        return {
+          match,
+          drawing: drawModel(base.state),
+          flaps: base.flaps.map(({ tip, length, width }) => ({ tip, length, width })),
+        };
+      });
+    },
+
+    drawSilhouette(given): Silhouette {
+      const own = replaySequence(toSequence(given));
+      const state = own.steps.at(-1)?.after ?? own.start;
+      return {
+        drawing: drawModel(state),
+        measures: measureState(state).measures,
+        readings: read(given, own),
+      };
+    },
+  };
+}
+
+/** Replays one more step after the first `before` steps. */
+function tryMove(replay: Replay, before: number, move: Move): ReplayedStep {
+  const step: Step = { id: 'trial', move, passage: '', note: '', tolerance: { kind: 'exact' } };
+  const steps = [...replay.sequence.steps.slice(0, before), step];
+  return replaySequence({ ...replay.sequence, steps }, replay).steps.at(-1)!;
+}

@@ -1,0 +1,15 @@
+/** Room: the core behind a worker: what is asked of it, the page's one client, and the open plan's newest answers. */
+export type {
+  PlanInput,
+  StepCard,
+  StepDetail,
+  Landmark,
+  Preview,
+  LayerTooth,
+  MarkWay,
+  AtlasRow,
+  Silhouette,
+} from './protocol.ts';
+export { getEngine } from './client.ts';
+export { EngineProvider } from './provider.tsx';
+export { useEngine } from './context.ts';

@@ -1,0 +1,117 @@
+import type { Drawing } from '@jade/core/drawing';
+import type { Point } from '@jade/core/geometry';
+import type { Measures } from '@jade/core/folded';
+import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
+import type { BaseMatch, Limb } from '@jade/core/parts';
+import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
+import type { Readings, StepReading } from '@jade/core/readings';
+import type { Move, PointRef, Step } from '@jade/core/sequence';
+import type { Settings } from '@jade/core/settings';
+import type { SheetShape } from '@jade/core/sheet';
+
+/** What the worker needs to compute a plan. */
+export interface PlanInput {
+  readonly plan: Plan;
+  readonly runs: readonly BenchRun[];
+  readonly diary: readonly DiaryEntry[];
+  readonly otherDiary: readonly DiaryEntry[];
+  readonly settings: Settings;
+}
+
+/** One step for the strip. `drawing` is left out when the page already has that stamp. */
+export interface StepCard {
+  readonly id: string;
+  readonly number: number;
+  readonly word: string;
+  readonly sentence: string;
+  readonly passage: string;
+  readonly minutes: number;
+  readonly refusal?: string;
+  readonly stamp: number;
+  readonly drawing?: Drawing;
+}
+
+export interface PlanResult {
+  readonly readings: Readings;
+  readonly steps: readonly StepCard[];
+}
+
+/** A point that can be chosen, with how the plan would keep it. */
+export interface Landmark {
+  readonly name: string;
+  readonly ref: PointRef;
+  readonly model: Point;
+  readonly sheet?: Point;
+  /** Shown always, or only near the pointer. */
+  readonly rank: 'main' | 'near';
+}
+
+/** Everything the table shows for the selected step. */
+export interface StepDetail {
+  readonly number: number;
+  readonly sentence: string;
+  readonly before: Drawing;
+  readonly after: Drawing;
+  readonly sheet: Drawing;
+  readonly reading?: StepReading;
+  readonly landmarks: readonly Landmark[];
+  readonly refusalAt?: Point;
+}
+
+export interface Preview {
+  readonly ok: boolean;
+  readonly sentence: string;
+  readonly refusal?: { readonly text: string; readonly at?: Point };
+  readonly drawing: Drawing;
+  readonly after?: Drawing;
+}
+
+/** One layer under a point of the model, top first, with a material point of it. */
+export interface LayerTooth {
+  readonly facet: number;
+  readonly side: 'front' | 'back';
+  readonly point: Point;
+}
+
+export interface MarkWay {
+  readonly id: string;
+  readonly title: string;
+  readonly how: string;
+  readonly exact: boolean;
+  readonly creases: number;
+  readonly pinches: number;
+  readonly errorMm: number;
+  readonly missMm: number;
+  readonly worstStep: number;
+  readonly steps: readonly Step[];
+  readonly pictures: readonly { readonly sentence: string; readonly drawing: Drawing }[];
+}
+
+export interface AtlasRow {
+  readonly match: BaseMatch;
+  readonly drawing: Drawing;
+  readonly flaps: readonly { readonly tip: string; readonly length: number; readonly width: number }[];
+}
+
+export interface Silhouette {
+  readonly drawing: Drawing;
+  readonly measures: Measures;
+  readonly readings: Readings;
+}
+
+/** The worker's door. Every call is a question with one answer; the page drops answers that come too late. */
+export interface Engine {
+  computePlan(input: PlanInput, known: readonly number[]): PlanResult;
+  readDetail(number: number): StepDetail;
+  previewMove(before: number, move: Move): Preview;
+  listLayers(before: number, at: Point): LayerTooth[];
+  findMarks(
+    ask: MarkAsk,
+    sheet: SheetShape,
+    sideMm: number,
+    sigma: AlignmentSigma,
+    prefix: string,
+  ): { ways: MarkWay[] } | { fault: string };
+  readAtlas(limbs: readonly Limb[]): AtlasRow[];
+  drawSilhouette(input: PlanInput): Silhouette;
+}

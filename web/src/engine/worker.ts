@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { buildEngine } from './engine.ts';
+
+Comlink.expose(buildEngine());

@@ -1,0 +1,126 @@
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { BenchRun } from '@jade/core/plan';
+import { toMinutesText } from '@jade/core/units';
+import { usePutRunMutation } from '../../api/index.ts';
+import { StageHead } from '../../app/StageHead.tsx';
+import { useEngine } from '../../engine/index.ts';
+import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
+import { Waiting } from '../../ui/index.ts';
+import { Bench } from './Bench.tsx';
+import { beginRun, findKeptRun, keepRun } from './run.ts';
+
+/** Stage 7: the runs so far, and the bench itself, which fills the page. */
+export function BenchPage() {
+  const plan = usePlan();
+  const { id } = usePlanState();
+  const { input, result } = useEngine();
+  const navigate = useNavigate();
+  const [putRun] = usePutRunMutation();
+  const [run, setRun] = useState<BenchRun | null>(null);
+  if (!result || !input || !id) return <Waiting what="Laying out the bench …" />;
+  if (plan.steps.length === 0) {
+    return (
+      <main>
+        <StageHead title="Bench">
+          There is nothing to fold along yet. Put a base or a first fold into Folds, and this bench shows one
+          large picture at a time.
+        </StageHead>
+      </main>
+    );
+  }
+  const kept = findKeptRun(id);
+  const runs = kept && !input.runs.some((r) => r.id === kept.id) ? [...input.runs, kept] : input.runs;
+  const open = [...runs].reverse().find((r) => r.finishedAt === null);
+  const change = (next: BenchRun): void => {
+    setRun(next);
+    keepRun(id, next);
+    putRun({ planId: id, run: next })
+      .unwrap()
+      .then(
+        () => next.finishedAt && keepRun(id, null),
+        () => undefined,
+      );
+  };
+  if (run) {
+    return (
+      <Bench
+        run={run}
+        onRun={change}
+        onLeave={() => setRun(null)}
+        onDiary={() => void navigate(`/plan/${id}/diary`)}
+      />
+    );
+  }
+  const begin = (): void =>
+    change(
+      beginRun(
+        freshId('run'),
+        new Date(),
+        result.readings.sideMm ?? null,
+        plan.paper.name,
+        result.readings.minutes,
+      ),
+    );
+  return (
+    <main>
+      <StageHead title="Bench">
+        <b>{plan.steps.length}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace.{' '}
+        {open ? (
+          <>
+            The run of {format(parseISO(open.startedAt), 'd MMMM')} waits at step{' '}
+            <b>{Math.min(open.at + 1, plan.steps.length)}</b>.
+          </>
+        ) : (
+          'Lay the sheet ready; space, swipe or the corner of the page turns to the next step.'
+        )}
+      </StageHead>
+      <div className="flex gap-4 px-7 pb-6">
+        {open && (
+          <button type="button" className="btn solid" onClick={() => setRun(open)}>
+            Go on at step {Math.min(open.at + 1, plan.steps.length)}
+          </button>
+        )}
+        <button type="button" className={`btn ${open ? '' : 'solid'}`} onClick={begin}>
+          Begin a new run
+        </button>
+      </div>
+      {runs.length > 0 && (
+        <section className="px-7 pb-10" aria-label="Runs">
+          <h2 className="head mb-2">Runs so far</h2>
+          <table className="plain max-w-[720px]">
+            <thead>
+              <tr>
+                <th scope="col">begun</th>
+                <th scope="col">sheet</th>
+                <th scope="col">steps</th>
+                <th scope="col">minutes</th>
+                <th scope="col">stuck at</th>
+              </tr>
+            </thead>
+            <tbody>
+              {[...runs].reverse().map((r) => {
+                const stuck = r.steps
+                  .filter((s) => s.stuck)
+                  .map((s) => plan.steps.findIndex((p) => p.id === s.step) + 1)
+                  .filter((n) => n > 0);
+                return (
+                  <tr key={r.id}>
+                    <td>{format(parseISO(r.startedAt), 'd MMM yyyy, HH:mm')}</td>
+                    <td>
+                      {r.sheetMm ? `${Math.round(r.sheetMm)} mm` : '–'} {r.paper}
+                    </td>
+                    <td>{r.finishedAt ? 'all' : `${r.at} of ${plan.steps.length}`}</td>
+                    <td>{toMinutesText(r.steps.reduce((s, x) => s + x.seconds, 0) / 60)}</td>
+                    <td>{stuck.length > 0 ? stuck.join(', ') : '–'}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,70 @@
+import type { BenchRun } from '@jade/core/plan';
+
+/** A run as it goes on: where the folder is and what each step took. Pure; the clock is passed in. */
+export function beginRun(
+  id: string,
+  now: Date,
+  sheetMm: number | null,
+  paper: string,
+  foreseenMinutes: number,
+): BenchRun {
+  return {
+    id,
+    startedAt: now.toISOString(),
+    finishedAt: null,
+    sheetMm,
+    paper,
+    at: 0,
+    steps: [],
+    foreseenMinutes,
+  };
+}
+
+/** Adds seconds to a step, and a stuck mark where one was set. */
+export function addTime(run: BenchRun, step: string, seconds: number, stuck = false): BenchRun {
+  const known = run.steps.find((s) => s.step === step);
+  const entry = {
+    step,
+    seconds: Math.round((known?.seconds ?? 0) + seconds),
+    stuck: stuck || (known?.stuck ?? false),
+  };
+  return {
+    ...run,
+    steps: known ? run.steps.map((s) => (s.step === step ? entry : s)) : [...run.steps, entry],
+  };
+}
+
+/** Goes to another step, from 0; past the last the run is finished. */
+export function goTo(run: BenchRun, at: number, steps: number, now: Date): BenchRun {
+  const place = Math.max(0, Math.min(at, steps));
+  return { ...run, at: place, finishedAt: place === steps ? now.toISOString() : null };
+}
+
+/** Where a step stands among repeats of the same thing: how many are still to do of how many, this one counted. */
+export function countRepeats(kinds: readonly string[], at: number): { left: number; of: number } | undefined {
+  if (kinds[at] !== 'repeat') return undefined;
+  let first = at;
+  while (kinds[first - 1] === 'repeat') first--;
+  let last = at;
+  while (kinds[last + 1] === 'repeat') last++;
+  return { left: last - at + 1, of: last - first + 1 };
+}
+
+export const toClock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+
+const key = (planId: string): string => `jade-kite-run-${planId}`;
+
+/** The run in hand, kept in the browser too, so that a server that is away costs nothing. */
+export function keepRun(planId: string, run: BenchRun | null): void {
+  if (run) localStorage.setItem(key(planId), JSON.stringify(run));
+  else localStorage.removeItem(key(planId));
+}
+
+export function findKeptRun(planId: string): BenchRun | undefined {
+  try {
+    return JSON.parse(localStorage.getItem(key(planId)) ?? 'null') as BenchRun | undefined;
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,217 @@
+import { format, parseISO } from 'date-fns';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { StageHead } from '../../app/StageHead.tsx';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { Choice, DateField, LengthField, NumberField, TextField } from '../../ui/index.ts';
+import { SideList } from './SideList.tsx';
+import { FileActions } from './FileActions.tsx';
+
+const RULES = [
+  { value: 'square', label: 'One uncut square' },
+  { value: 'uncut', label: 'Any uncut sheet' },
+  { value: 'pragmatic', label: 'Whatever serves: a cut, two pieces, glue' },
+] as const;
+
+/** Stage 1: what is wanted. Sheet and colours answer at once from the folds there are. */
+export function BriefPage() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const { unit } = useSettings();
+  const { brief } = plan;
+  return (
+    <main>
+      <StageHead title="Brief">
+        <BriefSentence />
+      </StageHead>
+      <div className="grid grid-cols-[minmax(340px,460px)_1fr] gap-10 px-7 pb-10 max-[860px]:grid-cols-1">
+        <form className="grid grid-cols-2 content-start gap-x-4 gap-y-3" onSubmit={(e) => e.preventDefault()}>
+          <TextField
+            className="col-span-2"
+            label="Name of the plan"
+            value={plan.name}
+            onText={(t) => t.trim() && edit((p) => void (p.name = t), 'name')}
+          />
+          <TextField
+            label="Subject"
+            value={brief.subject}
+            onText={(t) => edit((p) => void (p.brief.subject = t), 'subject')}
+          />
+          <TextField
+            label="Cast or set it belongs to"
+            value={plan.cast}
+            onText={(t) => edit((p) => void (p.cast = t), 'cast')}
+          />
+          <TextField
+            className="col-span-2"
+            label="Pose"
+            most={200}
+            value={brief.pose}
+            onText={(t) => edit((p) => void (p.brief.pose = t), 'pose')}
+          />
+          <LengthField
+            label="Wanted size"
+            unit={unit}
+            valueMm={brief.target.mm}
+            allowEmpty
+            note="such as 90, 9 cm or 3 1/2 in"
+            onLength={(mm) => edit((p) => void (p.brief.target.mm = mm))}
+          />
+          <Choice
+            label="is its"
+            value={brief.target.dimension}
+            options={[
+              { value: 'height', label: 'height' },
+              { value: 'length', label: 'length' },
+            ]}
+            onChoice={(v) => edit((p) => void (p.brief.target.dimension = v))}
+          />
+          <NumberField
+            label="Tolerance, %"
+            value={brief.target.tolerancePercent}
+            low={0}
+            high={50}
+            step={0.5}
+            onNumber={(v) => edit((p) => void (p.brief.target.tolerancePercent = v), 'tolerance')}
+          />
+          <NumberField
+            label="Copies"
+            value={brief.copies}
+            low={1}
+            high={200}
+            onNumber={(v) => edit((p) => void (p.brief.copies = v), 'copies')}
+          />
+          <Choice
+            label="House rules"
+            value={brief.rules}
+            options={RULES}
+            onChoice={(v) => edit((p) => void (p.brief.rules = v))}
+          />
+          <DateField
+            label="Needed on"
+            value={brief.date}
+            onDate={(d) => edit((p) => void (p.brief.date = d))}
+          />
+          <div className="col-span-2">
+            <SideList />
+          </div>
+          <div className="col-span-2">
+            <FileActions />
+          </div>
+        </form>
+        <ColourAnswer />
+      </div>
+    </main>
+  );
+}
+
+function BriefSentence() {
+  const { name, brief } = usePlan();
+  const { unit } = useSettings();
+  const { target } = brief;
+  if (target.mm === null)
+    return (
+      <>
+        How large shall the {(brief.subject || name).toLowerCase()} become? Write the wanted size, and
+        everything after it is computed from there.
+      </>
+    );
+  return (
+    <>
+      {brief.copies === 1 ? 'One' : <b>{brief.copies}</b>} {(brief.subject || name).toLowerCase()}
+      {brief.copies === 1 ? '' : 's'}, <b>{toLengthText(target.mm, unit).text}</b>{' '}
+      {target.dimension === 'height' ? 'tall' : 'long'} within <b>{target.tolerancePercent} %</b>
+      {brief.date ? (
+        <>
+          , by <b>{format(parseISO(brief.date), 'd MMMM yyyy')}</b>
+        </>
+      ) : null}
+      ; {RULES.find((r) => r.value === brief.rules)!.label.toLowerCase()}.
+    </>
+  );
+}
+
+/** What the folds show of each paper side, front and behind, at the sheet chosen or wanted. */
+function ColourAnswer() {
+  const plan = usePlan();
+  const palette = usePalette();
+  const { result, detail } = useEngine();
+  const { unit } = useSettings();
+  const reading = result?.readings;
+  const last = reading?.last;
+  const drawing = result?.steps.at(-1)?.drawing;
+  if (!last || !drawing || reading.sideMm === undefined) {
+    return (
+      <section className="say max-w-[46ch] pt-2 text-ink-2">
+        <p className="mb-3">Nothing is folded yet, so colours and sheet cannot be said.</p>
+        <p>
+          Write what is wanted here, choose a base in Parts or begin with a fold in Folds; the picture, the
+          areas of both colours and the sheet then stand in this place and follow every change.
+        </p>
+        {detail && (
+          <DrawingView drawing={detail.after} palette={palette} width={220} height={220} title="The sheet" />
+        )}
+      </section>
+    );
+  }
+  const side = reading.sideMm;
+  const cm2 = (share: number): string => toFigure((share * side * side) / 100, 1);
+  const row = (label: string, seen: { front: number; back: number }) => {
+    const whole = seen.front + seen.back;
+    return (
+      <div className="mb-3" data-reading={label}>
+        <div className="flex justify-between text-[14px] text-ink-2">
+          <span>{label}</span>
+          <span>
+            <b className="text-ink">{cm2(seen.front)}</b> cm² {plan.paper.front.name},{' '}
+            <b className="text-ink">{cm2(seen.back)}</b> cm² {plan.paper.back.name}
+          </span>
+        </div>
+        <div className="mt-1 flex h-3 gap-[2px]" aria-hidden="true">
+          <span
+            style={{
+              width: `${(seen.front / whole) * 100}%`,
+              background: plan.paper.front.hex,
+              outline: '1px solid var(--rule-strong)',
+            }}
+          />
+          <span
+            style={{
+              width: `${(seen.back / whole) * 100}%`,
+              background: plan.paper.back.hex,
+              outline: '1px solid var(--rule-strong)',
+            }}
+          />
+        </div>
+      </div>
+    );
+  };
+  return (
+    <section className="max-w-[560px]" aria-label="What the folds give">
+      <DrawingView
+        drawing={drawing}
+        palette={palette}
+        width={460}
+        height={340}
+        title={`${plan.name} as folded at the last step`}
+        className="mx-auto block"
+      />
+      {row('Seen from the front', last.measures.fromFront)}
+      {row('Seen from behind', last.measures.fromBehind)}
+      <p className="say mt-4">
+        From a sheet of <b>{toLengthText(side, unit).text}</b> it becomes{' '}
+        <b>{toLengthText(last.widthMm!, unit).text}</b> wide and{' '}
+        <b>{toLengthText(last.heightMm!, unit).text}</b> tall before shaping
+        {reading.finishedMm !== undefined && reading.learned.entries > 0 ? (
+          <>
+            , and <b>{toLengthText(reading.finishedMm, unit).text}</b>{' '}
+            {plan.brief.target.dimension === 'height' ? 'tall' : 'long'} by the diary
+          </>
+        ) : null}
+        .
+      </p>
+    </section>
+  );
+}

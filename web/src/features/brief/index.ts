@@ -1,0 +1,1 @@
+export { BriefPage } from './BriefPage.tsx';

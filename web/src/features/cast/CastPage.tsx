@@ -1,0 +1,265 @@
+import { format, parseISO } from 'date-fns';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
+import { buildPlan } from '@jade/core/plan';
+import { stageIds, type StageState } from '@jade/core/readings';
+import { type LengthUnit, toLengthText } from '@jade/core/units';
+import {
+  type SavedPlan,
+  sayFault,
+  useBringBackPlanMutation,
+  useCreatePlanMutation,
+  useImportPlanMutation,
+  useListDiaryQuery,
+  useListPlansQuery,
+  useListRunsQuery,
+} from '../../api/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { type Silhouette, getEngine } from '../../engine/index.ts';
+import { Slip, Waiting } from '../../ui/index.ts';
+import { Stage } from './Stage.tsx';
+
+export interface Figure {
+  readonly saved: SavedPlan;
+  readonly shape: Silhouette;
+}
+
+/** All plans as their folded silhouettes on one stage at one scale. */
+export function CastPage() {
+  const { data: plans, error, refetch } = useListPlansQuery(undefined, { refetchOnMountOrArgChange: true });
+  const figures = useFigures(plans);
+  const { unit } = useSettings();
+  if (error) {
+    return (
+      <main className="px-7 py-8">
+        <Slip tone="care" className="max-w-[640px]">
+          {sayFault(error)}{' '}
+          <button type="button" className="act" onClick={() => void refetch()}>
+            Try again
+          </button>
+        </Slip>
+      </main>
+    );
+  }
+  if (!plans) return <Waiting what="Looking for the cast …" />;
+  return (
+    <main className="pb-10">
+      <h1 className="sr-only">Cast</h1>
+      <p className="say px-8 pt-5">
+        {plans.length === 0 ? (
+          'The stage is empty. Name a figure to begin a plan, or bring in a plan file.'
+        ) : (
+          <>
+            The whole cast at one scale: <b>{plans.length}</b> {plans.length === 1 ? 'plan' : 'plans'}
+            {nextDate(plans)}.
+          </>
+        )}
+      </p>
+      {figures.length > 0 && <Stage figures={figures} unit={unit} />}
+      <ul
+        className="grid gap-x-6 gap-y-5 px-8 pt-4"
+        style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(210px, 1fr))' }}
+      >
+        {figures.map(({ saved, shape }) => {
+          const { readings, measures } = shape;
+          const side = readings.sideMm;
+          const trouble = readings.verdicts[0]?.text;
+          return (
+            <li key={saved.id}>
+              <Link to={`/plan/${saved.id}/brief`} className="block no-underline">
+                <h2 className="text-[19px] leading-[24px] text-jade-deep">{saved.plan.name}</h2>
+                <p className="font-semibold">
+                  {side ? (
+                    <>
+                      {sayBox(measures.height * side, measures.width * side, unit)} from{' '}
+                      {toLengthText(side, unit).text}
+                    </>
+                  ) : (
+                    'no sheet yet'
+                  )}
+                </p>
+                <Progress states={stageIds.map((s) => readings.stages[s].state)} />
+                <p className={`note ${trouble ? '!text-persimmon' : ''}`}>
+                  {trouble ?? `${readings.stages.folds.figure}; ${readings.stages.bench.figure}`}
+                </p>
+              </Link>
+            </li>
+          );
+        })}
+      </ul>
+      <NewPlan />
+    </main>
+  );
+}
+
+/** Height by width, in whole mm or the folder's own unit. */
+function sayBox(heightMm: number, widthMm: number, unit: LengthUnit): string {
+  if (unit === 'mm') return `${Math.round(heightMm)} × ${Math.round(widthMm)} mm`;
+  return `${toLengthText(heightMm, unit).text} × ${toLengthText(widthMm, unit).text}`;
+}
+
+function nextDate(plans: readonly SavedPlan[]): string {
+  const dates = plans.flatMap((p) => (p.plan.brief.date ? [p.plan.brief.date] : [])).sort();
+  return dates[0] ? `, the first needed on ${format(parseISO(dates[0]), 'd MMMM yyyy')}` : '';
+}
+
+/** Silhouettes of all plans, computed one after the other in the worker. */
+function useFigures(plans: readonly SavedPlan[] | undefined): readonly Figure[] {
+  const settings = useSettings();
+  const { data: runs } = useListRunsQuery();
+  const { data: diary } = useListDiaryQuery();
+  const [shapes, setShapes] = useState<ReadonlyMap<string, Silhouette>>(new Map());
+  const keyOf = (p: SavedPlan): string => `${p.id}@${p.revision}`;
+  useEffect(() => {
+    let live = true;
+    const work = async (): Promise<void> => {
+      for (const p of plans ?? []) {
+        const own = {
+          runs: (runs ?? []).filter((r) => r.planId === p.id).map((r) => r.record),
+          diary: (diary ?? []).filter((r) => r.planId === p.id).map((r) => r.record),
+        };
+        const otherDiary = (diary ?? []).filter((r) => r.planId !== p.id).map((r) => r.record);
+        const shape = await getEngine().drawSilhouette({ plan: p.plan, ...own, otherDiary, settings });
+        if (!live) return;
+        setShapes((known) => new Map(known).set(keyOf(p), shape));
+      }
+    };
+    void work();
+    return () => {
+      live = false;
+    };
+  }, [plans, runs, diary, settings]);
+  return useMemo(
+    () =>
+      (plans ?? []).flatMap((saved) => {
+        const shape = shapes.get(keyOf(saved));
+        return shape ? [{ saved, shape }] : [];
+      }),
+    [plans, shapes],
+  );
+}
+
+const DASH: Record<StageState, { dash?: string; colour: string }> = {
+  'not begun': { dash: '1.4 4', colour: 'var(--rule-strong)' },
+  'in work': { dash: '7 4', colour: 'var(--jade)' },
+  settled: { colour: 'var(--jade)' },
+  contradicts: { dash: '14 3.5 3 3.5', colour: 'var(--persimmon)' },
+};
+
+function Progress({ states }: { states: readonly StageState[] }) {
+  return (
+    <svg
+      viewBox="0 0 160 16"
+      className="my-1 block h-4 w-[160px]"
+      role="img"
+      aria-label={stageIds.map((s, i) => `${s} ${states[i]}`).join(', ')}
+    >
+      <path
+        d={`M0 8${states.map((_, i) => `L${i * 20 + 14} 1L${(i + 1) * 20} 8`).join('')}`}
+        fill="none"
+        stroke="var(--rule-strong)"
+      />
+      {states.map((s, i) => (
+        <line
+          key={i}
+          x1={i * 20 + 1}
+          x2={i * 20 + 18}
+          y1="13"
+          y2="13"
+          stroke={DASH[s].colour}
+          strokeWidth="2.4"
+          strokeDasharray={DASH[s].dash}
+        />
+      ))}
+    </svg>
+  );
+}
+
+function NewPlan() {
+  const navigate = useNavigate();
+  const { state } = useLocation() as { state: { deleted?: string } | null };
+  const [name, setName] = useState('');
+  const [create, { error: createError }] = useCreatePlanMutation();
+  const [importPlan, { error: importError }] = useImportPlanMutation();
+  const [bringBack] = useBringBackPlanMutation();
+  const [fault, setFault] = useState('');
+  const file = useRef<HTMLInputElement>(null);
+  const open = (saved: SavedPlan): void => void navigate(`/plan/${saved.id}/brief`);
+  const begin = async (): Promise<void> => {
+    if (name.trim() === '')
+      return setFault('The plan has no name yet; write what it shall become, such as Barn owl.');
+    setFault('');
+    await create(buildPlan(name.trim()))
+      .unwrap()
+      .then(open, () => undefined);
+  };
+  const read = async (chosen: File | undefined): Promise<void> => {
+    if (!chosen) return;
+    try {
+      setFault('');
+      const value: unknown = JSON.parse(await chosen.text());
+      await importPlan(value)
+        .unwrap()
+        .then(open, () => undefined);
+    } catch {
+      setFault(`"${chosen.name}" is not a plan file: it is not JSON. Choose a file saved by Export.`);
+    }
+  };
+  const problem =
+    fault || (createError ? sayFault(createError) : '') || (importError ? sayFault(importError) : '');
+  return (
+    <section className="mt-8 px-8" aria-label="New plan">
+      <form
+        className="flex flex-wrap items-end gap-4 border-t border-rule-strong pt-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void begin();
+        }}
+      >
+        <label className="text-[14px] text-ink-2">
+          A new plan for a
+          <input
+            type="text"
+            className="ml-0 block w-64"
+            value={name}
+            maxLength={80}
+            placeholder="barn owl, otter, ferry keeper"
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <button type="submit" className="btn solid">
+          Begin the plan
+        </button>
+        <button type="button" className="btn" onClick={() => file.current?.click()}>
+          Bring in a plan file
+        </button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Plan file"
+          onChange={(e) => {
+            void read(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
+        {state?.deleted && (
+          <button
+            type="button"
+            className="act pb-2"
+            onClick={() => void bringBack(state.deleted!).unwrap().then(open)}
+          >
+            The plan was deleted. Bring it back
+          </button>
+        )}
+      </form>
+      {problem && (
+        <Slip tone="care" className="mt-4 max-w-[720px]">
+          {problem}
+        </Slip>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { CastPage } from './CastPage.tsx';

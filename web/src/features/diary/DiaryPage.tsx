@@ -1,0 +1,237 @@
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import type { DiaryEntry } from '@jade/core/plan';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { sayFault, usePutDiaryMutation, useRemoveDiaryMutation } from '../../api/index.ts';
+import { StageHead } from '../../app/StageHead.tsx';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
+import { DateField, Field, LengthField, Slip, TextField } from '../../ui/index.ts';
+import { SizeChart } from './SizeChart.tsx';
+
+/** Stage 8: what was folded from what sheet and how large it became; the next sheet is computed with it. */
+export function DiaryPage() {
+  const { id } = usePlanState();
+  const { unit } = useSettings();
+  const { input } = useEngine();
+  const [remove] = useRemoveDiaryMutation();
+  const entries = input?.diary ?? [];
+  return (
+    <main>
+      <StageHead title="Diary">
+        <DiarySentence />
+      </StageHead>
+      <div className="grid grid-cols-[minmax(320px,400px)_1fr] gap-10 px-7 pb-10 max-[900px]:grid-cols-1">
+        <EntryForm />
+        <div>
+          {entries.length > 0 && <SizeChart entries={entries} />}
+          {entries.length === 0 ? (
+            <p className="say text-ink-2">
+              No entry yet. Fold one, lay a ruler beside it, and write down its size: from then on Paper
+              corrects every sheet by what really came out.
+            </p>
+          ) : (
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th scope="col">date</th>
+                  <th scope="col">sheet</th>
+                  <th scope="col">foreseen</th>
+                  <th scope="col">measured</th>
+                  <th scope="col">of it</th>
+                  <th scope="col">note</th>
+                  <th scope="col">
+                    <span className="sr-only">actions</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {[...entries].reverse().map((e) => (
+                  <tr key={e.id}>
+                    <td className="whitespace-nowrap">{format(parseISO(e.date), 'd MMM yyyy')}</td>
+                    <td className="whitespace-nowrap">
+                      {toLengthText(e.sheetMm, unit).text}
+                      <span className="note block">{e.paper}</span>
+                    </td>
+                    <td className="whitespace-nowrap">{toLengthText(e.predictedMm, unit).text}</td>
+                    <td className="font-semibold whitespace-nowrap">
+                      {toLengthText(e.measuredMm, unit).text}
+                    </td>
+                    <td className="whitespace-nowrap">
+                      {toFigure((100 * e.measuredMm) / e.predictedMm, 1)} %
+                    </td>
+                    <td className="note">{e.note}</td>
+                    <td className="whitespace-nowrap">
+                      {id && (
+                        <button
+                          type="button"
+                          className="act"
+                          aria-label={`Take out the entry of ${e.date}`}
+                          onClick={() => void remove({ planId: id, id: e.id })}
+                        >
+                          take out
+                        </button>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+      </div>
+    </main>
+  );
+}
+
+function DiarySentence() {
+  const { brief } = usePlan();
+  const reading = useEngine().result?.readings;
+  if (!reading?.ratio)
+    return <>The diary compares what the engine foresees with your ruler; fold something in Folds first.</>;
+  const known = reading.ratio * reading.learned.factor;
+  return (
+    <>
+      The engine foresees a {brief.target.dimension} of <b>{toFigure(reading.ratio, 3)}</b> of the sheet side.{' '}
+      {reading.learned.entries === 0 ? (
+        'No entry corrects it yet.'
+      ) : (
+        <>
+          Your hands make it <b data-testid="learned-ratio">{toFigure(known, 3)}</b>, give or take{' '}
+          <b>{toFigure(reading.ratio * reading.learned.spread, 3)}</b>, by {reading.learned.entries}{' '}
+          {reading.learned.entries === 1 ? 'entry' : 'entries'}.
+        </>
+      )}
+    </>
+  );
+}
+
+const today = (): string => format(new Date(), 'yyyy-MM-dd');
+
+function EntryForm() {
+  const plan = usePlan();
+  const { id } = usePlanState();
+  const { unit } = useSettings();
+  const { input, result } = useEngine();
+  const [put, { error, isSuccess, reset }] = usePutDiaryMutation();
+  const reading = result?.readings;
+  const finished = [...(input?.runs ?? [])].reverse().find((r) => r.finishedAt !== null);
+  const [draft, setDraft] = useState<{
+    date: string;
+    sheetMm: number | null;
+    measuredMm: number | null;
+    stands: 'yes' | 'no' | 'unsaid';
+    note: string;
+  }>({ date: today(), sheetMm: null, measuredMm: null, stands: 'unsaid', note: '' });
+  const [fault, setFault] = useState('');
+  const sheetMm = draft.sheetMm ?? reading?.sideMm ?? null;
+  const predictedMm = reading?.ratio && sheetMm !== null ? reading.ratio * sheetMm : null;
+  const minutes = finished ? Math.round(finished.steps.reduce((s, x) => s + x.seconds, 0) / 60) : null;
+  const save = async (): Promise<void> => {
+    if (!id) return;
+    if (sheetMm === null || predictedMm === null)
+      return setFault('Nothing is folded in this plan yet, so there is nothing to compare; begin in Folds.');
+    if (draft.measuredMm === null)
+      return setFault(
+        `Write the measured ${plan.brief.target.dimension}; lay the ruler along the finished model.`,
+      );
+    const off = draft.measuredMm / predictedMm;
+    if (off < 0.3 || off > 1.5)
+      return setFault(
+        `${toLengthText(draft.measuredMm, unit).text} is ${toFigure(off * 100, 0)} % of what was foreseen, and 30 to 150 % are believed; check the unit and the sheet side.`,
+      );
+    setFault('');
+    const entry: DiaryEntry = {
+      id: freshId('entry'),
+      date: draft.date,
+      sheetMm,
+      paper: plan.paper.name,
+      dimension: plan.brief.target.dimension,
+      predictedMm,
+      measuredMm: draft.measuredMm,
+      minutes,
+      stands: draft.stands === 'unsaid' ? null : draft.stands === 'yes',
+      note: draft.note,
+      runId: finished?.id ?? null,
+    };
+    await put({ planId: id, entry })
+      .unwrap()
+      .then(
+        () => setDraft({ date: today(), sheetMm: null, measuredMm: null, stands: 'unsaid', note: '' }),
+        () => undefined,
+      );
+  };
+  return (
+    <form
+      className="grid grid-cols-2 content-start gap-3"
+      aria-label="New entry"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+      onChange={() => isSuccess && reset()}
+    >
+      <h2 className="head col-span-2">What became of the sheet</h2>
+      <DateField
+        label="Folded on"
+        value={draft.date}
+        onDate={(d) => setDraft({ ...draft, date: d ?? today() })}
+      />
+      <LengthField
+        label="Sheet side"
+        unit={unit}
+        valueMm={sheetMm}
+        onLength={(mm) => setDraft((d) => ({ ...d, sheetMm: mm }))}
+      />
+      <LengthField
+        label={`Measured ${plan.brief.target.dimension}`}
+        unit={unit}
+        valueMm={draft.measuredMm}
+        allowEmpty
+        note={predictedMm === null ? 'by the ruler' : `foreseen ${toLengthText(predictedMm, unit).text}`}
+        onLength={(mm) => setDraft((d) => ({ ...d, measuredMm: mm }))}
+      />
+      <Field label="Does it stand">
+        {({ id: fieldId }) => (
+          <select
+            id={fieldId}
+            className="w-full"
+            value={draft.stands}
+            onChange={(e) => setDraft({ ...draft, stands: e.target.value as typeof draft.stands })}
+          >
+            <option value="unsaid">not tried</option>
+            <option value="yes">yes</option>
+            <option value="no">no</option>
+          </select>
+        )}
+      </Field>
+      <TextField
+        className="col-span-2"
+        label="What to change next time"
+        rows={3}
+        most={2000}
+        value={draft.note}
+        onText={(t) => setDraft({ ...draft, note: t })}
+      />
+      {minutes !== null && (
+        <p className="note col-span-2">
+          The last finished run took {minutes} min; it is kept with the entry.
+        </p>
+      )}
+      {(fault || error) && (
+        <Slip tone="care" className="col-span-2">
+          {fault || sayFault(error)}
+        </Slip>
+      )}
+      <button type="submit" className="btn solid col-span-2">
+        Keep this entry
+      </button>
+      {isSuccess && (
+        <p role="status" className="note col-span-2">
+          Kept. Paper computes with it from now on.
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,198 @@
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFns,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
+import { useState } from 'react';
+import { type DrawerPaper, paperKinds } from '@jade/core/paper';
+import { toLengthText } from '@jade/core/units';
+import {
+  sayFault,
+  useListPapersQuery,
+  usePutPaperMutation,
+  useRemovePaperMutation,
+} from '../../api/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { Sheet, Slip, Waiting } from '../../ui/index.ts';
+import { PaperForm } from './PaperForm.tsx';
+
+const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
+const helper = createColumnHelper<typeof features, DrawerPaper>();
+const columns = helper.columns([
+  helper.accessor('name', { header: 'Paper' }),
+  helper.accessor('kind', { header: 'Kind' }),
+  helper.accessor('grammage', { header: 'g/m²' }),
+  helper.accessor('caliperMm', { header: 'Caliper, mm' }),
+  helper.accessor('widthMm', { header: 'Size' }),
+  helper.accessor('count', { header: 'Sheets' }),
+]);
+
+const fresh = (): DrawerPaper => ({
+  id: `paper-${crypto.randomUUID().slice(0, 8)}`,
+  name: '',
+  kind: 'two-colour',
+  grammage: 75,
+  caliperMm: 0.09,
+  frontName: 'colour',
+  frontHex: '#7f93a8',
+  backName: 'white',
+  backHex: '#fdf6e3',
+  widthMm: 240,
+  heightMm: 240,
+  count: 10,
+  note: '',
+});
+
+/** The paper drawer: what there is, in what size, how thick, how many. */
+export function DrawerPage() {
+  const { data, error } = useListPapersQuery();
+  const [open, setOpen] = useState<DrawerPaper | null>(null);
+  if (error)
+    return (
+      <Slip tone="care" className="m-8 max-w-[640px]">
+        {sayFault(error)}
+      </Slip>
+    );
+  if (!data) return <Waiting what="Opening the drawer …" />;
+  const sheets = data.reduce((s, p) => s + p.count, 0);
+  const unmeasured = data.filter((p) => p.caliperMm === null).length;
+  return (
+    <main className="px-8 pt-5 pb-10">
+      <h1 className="sr-only">Paper drawer</h1>
+      <p className="say mb-4">
+        {data.length === 0 ? (
+          'The drawer is empty. Put in the papers you own: their size, thickness and both colours, and every plan can be computed on them.'
+        ) : (
+          <>
+            <b>{sheets}</b> sheets of <b>{data.length}</b> papers
+            {unmeasured > 0 ? (
+              <>
+                ; the caliper of <b>{unmeasured}</b> is not measured: a stack of ten under the caliper,
+                divided by ten
+              </>
+            ) : (
+              ''
+            )}
+            .
+          </>
+        )}
+      </p>
+      <button type="button" className="btn solid mb-4" onClick={() => setOpen(fresh())}>
+        Put a paper in
+      </button>
+      {data.length > 0 && <PaperTable papers={data} onOpen={setOpen} />}
+      <Sheet open={open !== null} onOpen={(o) => !o && setOpen(null)} title={open?.name || 'A new paper'}>
+        {open && <PaperForm key={open.id} paper={open} onDone={() => setOpen(null)} />}
+      </Sheet>
+    </main>
+  );
+}
+
+function PaperTable({
+  papers,
+  onOpen,
+}: {
+  papers: readonly DrawerPaper[];
+  onOpen: (paper: DrawerPaper) => void;
+}) {
+  const { unit } = useSettings();
+  const [put] = usePutPaperMutation();
+  const [remove] = useRemovePaperMutation();
+  const [taken, setTaken] = useState<DrawerPaper | null>(null);
+  const table = useTable({ features, columns, data: papers as DrawerPaper[] });
+  return (
+    <>
+      <table className="plain">
+        <thead>
+          <tr>
+            {table.getHeaderGroups()[0]!.headers.map((header) => {
+              const sorted = header.column.getIsSorted();
+              return (
+                <th
+                  key={header.id}
+                  scope="col"
+                  aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                >
+                  <button
+                    type="button"
+                    className="min-h-[28px] underline decoration-dotted underline-offset-4"
+                    onClick={header.column.getToggleSortingHandler()}
+                  >
+                    <table.FlexRender header={header} />{' '}
+                    {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
+                  </button>
+                </th>
+              );
+            })}
+            <th scope="col">Both sides</th>
+            <th scope="col">
+              <span className="sr-only">Actions</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {table.getRowModel().rows.map(({ original: p }) => (
+            <tr key={p.id}>
+              <th scope="row" className="!text-[15px] !text-ink">
+                <span className="font-semibold">{p.name}</span>
+                {p.note && <span className="note block">{p.note}</span>}
+              </th>
+              <td>{paperKinds.find((k) => k.id === p.kind)?.name ?? p.kind}</td>
+              <td>{p.grammage ?? '–'}</td>
+              <td>{p.caliperMm ?? 'not measured'}</td>
+              <td className="whitespace-nowrap">
+                {toLengthText(p.widthMm, unit).text} × {toLengthText(p.heightMm, unit).text}
+              </td>
+              <td className={p.count <= 5 ? 'font-semibold text-persimmon' : 'font-semibold'}>
+                {p.count}
+                {p.count <= 5 ? ' left' : ''}
+              </td>
+              <td>
+                <span className="inline-flex items-center gap-1">
+                  <span className="h-5 w-5 border border-rule-strong" style={{ background: p.frontHex }} />
+                  <span className="h-5 w-5 border border-rule-strong" style={{ background: p.backHex }} />
+                  <span className="note ml-1">
+                    {p.frontName}, {p.backName}
+                  </span>
+                </span>
+              </td>
+              <td className="whitespace-nowrap">
+                <button type="button" className="act mr-3" onClick={() => onOpen(p)}>
+                  change<span className="sr-only"> {p.name}</span>
+                </button>
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() => {
+                    setTaken(p);
+                    void remove(p.id);
+                  }}
+                >
+                  take out<span className="sr-only"> {p.name}</span>
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {taken && (
+        <p role="status" className="mt-3">
+          {taken.name} was taken out.{' '}
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              void put(taken);
+              setTaken(null);
+            }}
+          >
+            Put it back
+          </button>
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import { type DrawerPaper, paperKinds } from '@jade/core/paper';
+import { sayFault, usePutPaperMutation } from '../../api/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { Choice, Field, LengthField, NumberField, Slip, TextField } from '../../ui/index.ts';
+
+/** One paper of the drawer, written or changed. */
+export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () => void }) {
+  const { unit } = useSettings();
+  const [draft, setDraft] = useState(paper);
+  const [fault, setFault] = useState('');
+  const [put, { error }] = usePutPaperMutation();
+  const set = (change: Partial<DrawerPaper>): void => setDraft((d) => ({ ...d, ...change }));
+  const save = async (): Promise<void> => {
+    if (draft.name.trim() === '') return setFault('The paper has no name; write one you will know it by.');
+    setFault('');
+    await put({ ...draft, name: draft.name.trim() })
+      .unwrap()
+      .then(onDone, () => undefined);
+  };
+  const colour = (label: string, name: 'frontName' | 'backName', hex: 'frontHex' | 'backHex') => (
+    <div className="flex items-end gap-2">
+      <TextField
+        className="flex-1"
+        label={label}
+        most={30}
+        value={draft[name]}
+        onText={(t) => set({ [name]: t })}
+      />
+      <Field label="shade">
+        {({ id }) => (
+          <input
+            id={id}
+            type="color"
+            className="h-9 w-12"
+            value={draft[hex]}
+            onChange={(e) => set({ [hex]: e.target.value })}
+          />
+        )}
+      </Field>
+    </div>
+  );
+  return (
+    <form
+      className="grid grid-cols-2 gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      <TextField className="col-span-2" label="Name" value={draft.name} onText={(name) => set({ name })} />
+      <Choice
+        label="Kind"
+        value={draft.kind}
+        options={paperKinds.map((k) => ({ value: k.id, label: k.name }))}
+        className="col-span-2"
+        onChoice={(kind) => {
+          const known = paperKinds.find((k) => k.id === kind)!;
+          set({ kind, grammage: known.grammage, caliperMm: known.caliperMm });
+        }}
+        note="fills in the usual weight and caliper of the kind; measure your own"
+      />
+      <NumberField
+        label="Weight, g/m²"
+        value={draft.grammage ?? 80}
+        low={5}
+        high={1000}
+        step={0.1}
+        onNumber={(grammage) => set({ grammage })}
+      />
+      <NumberField
+        label="Caliper, mm"
+        value={draft.caliperMm ?? 0.1}
+        low={0.005}
+        high={3}
+        step={0.001}
+        onNumber={(caliperMm) => set({ caliperMm })}
+        note="ten sheets under the caliper, a tenth of it"
+      />
+      <LengthField
+        label="Width"
+        unit={unit}
+        valueMm={draft.widthMm}
+        onLength={(mm) => mm !== null && set({ widthMm: mm })}
+      />
+      <LengthField
+        label="Height"
+        unit={unit}
+        valueMm={draft.heightMm}
+        onLength={(mm) => mm !== null && set({ heightMm: mm })}
+      />
+      {colour('Front side', 'frontName', 'frontHex')}
+      {colour('Back side', 'backName', 'backHex')}
+      <NumberField
+        label="Sheets"
+        value={draft.count}
+        low={0}
+        high={100000}
+        onNumber={(count) => set({ count })}
+      />
+      <TextField label="Note" most={400} value={draft.note} onText={(note) => set({ note })} />
+      {(fault || error) && (
+        <Slip tone="care" className="col-span-2">
+          {fault || sayFault(error)}
+        </Slip>
+      )}
+      <button type="submit" className="btn solid col-span-2">
+        Keep this paper
+      </button>
+    </form>
+  );
+}

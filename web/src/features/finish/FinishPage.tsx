@@ -1,0 +1,283 @@
+import { useEffect, useState } from 'react';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { StageHead } from '../../app/StageHead.tsx';
+import { Verdicts } from '../../app/Verdicts.tsx';
+import { useSettings } from '../../app/useSettings.ts';
+import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { TextField } from '../../ui/index.ts';
+
+/** Stage 6: shaping to taste, the standing test over two foot points, and the cautions of tools and water. */
+export function FinishPage() {
+  const plan = usePlan();
+  return (
+    <main>
+      <StageHead title="Finish">
+        <FinishSentence />
+      </StageHead>
+      <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
+      <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 px-7 pb-10 max-[900px]:grid-cols-1">
+        <Standing key={plan.steps.length} />
+        <div>
+          <ShapingNotes />
+          <Cautions />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+function FinishSentence() {
+  const { unit } = useSettings();
+  const standing = useEngine().result?.readings.standing;
+  if (!standing)
+    return (
+      <>
+        Choose the two points the model stands on, left and right, and whether the flat form balances over
+        them is computed from every layer's weight.
+      </>
+    );
+  const margin = toLengthText(Math.max(Math.abs(standing.margin), 0.01), unit).text;
+  return standing.stands ? (
+    <>
+      The flat form balances: its weight lies <b>{margin}</b> inside its {standing.weakSide} foot, and it can
+      lean <b>{toFigure(standing.tipDegrees, 0)}°</b> before it tips.
+      {standing.step > 1 && (
+        <>
+          {' '}
+          One foot hangs <b>{toFigure(standing.step, 1)} mm</b> above the other.
+        </>
+      )}
+    </>
+  ) : (
+    <>
+      The flat form tips to the {standing.weakSide}: its weight lies <b>{margin}</b> outside its feet.
+    </>
+  );
+}
+
+function Standing() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const palette = usePalette();
+  const { result } = useEngine();
+  const [detail, setDetail] = useState<StepDetail>();
+  const [first, setFirst] = useState<StepDetail['landmarks'][number] | null>(null);
+  const [choosing, setChoosing] = useState(plan.finish.feet === null);
+  useEffect(() => {
+    let live = true;
+    if (result)
+      void getEngine()
+        .readDetail(plan.steps.length)
+        .then((d) => live && setDetail(d));
+    return () => {
+      live = false;
+    };
+  }, [result, plan.steps.length]);
+  if (!detail) return <p className="note">Nothing is folded yet.</p>;
+  const standing = result?.readings.standing;
+  const sideMm = result?.readings.sideMm ?? 1;
+  const { bounds } = detail.after;
+  const low = detail.landmarks.filter((l) => l.rank === 'main' && l.ref.kind !== 'mark');
+  const pick = (key: string): void => {
+    const landmark = low.find((l) => l.name === key);
+    if (!landmark) return;
+    if (!first) return setFirst(landmark);
+    const refs = [first.ref, landmark.ref];
+    edit((p) => void (p.finish.feet = structuredClone(refs) as never));
+    setFirst(null);
+    setChoosing(false);
+  };
+  return (
+    <section aria-label="Standing">
+      <DrawingView
+        drawing={detail.after}
+        palette={palette}
+        width={460}
+        height={430}
+        margin={40}
+        title="The finished flat form over its feet"
+        {...(choosing
+          ? {
+              marks: low.map((l) => ({
+                key: l.name,
+                name: l.name,
+                at: l.model,
+                look: first?.name === l.name ? ('chosen' as const) : ('known' as const),
+                showName: first?.name === l.name,
+              })),
+              onMark: pick,
+            }
+          : {})}
+      >
+        {(place) => {
+          if (!standing) return null;
+          const mm = (x: number, y: number) => place([x / sideMm, y / sideMm]);
+          const ground = place([bounds.minX, bounds.minY])[1];
+          const [cx, cy] = mm(standing.centroid[0], standing.centroid[1]);
+          const [x1, x2] = [mm(standing.from, 0)[0], mm(standing.to, 0)[0]];
+          return (
+            <g pointerEvents="none">
+              <line x1="10" x2="450" y1={ground + 2} y2={ground + 2} stroke="var(--rule-strong)" />
+              <line x1={x1} x2={x2} y1={ground + 5} y2={ground + 5} stroke="var(--jade)" strokeWidth="5" />
+              <line
+                x1={cx}
+                x2={cx}
+                y1={cy}
+                y2={ground + 4}
+                stroke={standing.stands ? 'var(--jade)' : 'var(--persimmon)'}
+                strokeWidth="2"
+                strokeDasharray="4 4"
+              />
+              <circle
+                cx={cx}
+                cy={cy}
+                r="6"
+                fill="var(--leaf)"
+                stroke={standing.stands ? 'var(--jade)' : 'var(--persimmon)'}
+                strokeWidth="2"
+              />
+              <text
+                x={cx + 10}
+                y={cy + 4}
+                className="text-[13px]"
+                fill="var(--ink)"
+                stroke="var(--leaf)"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                weight
+              </text>
+            </g>
+          );
+        }}
+      </DrawingView>
+      <p className="mt-2 flex items-center gap-4">
+        {choosing ? (
+          <span role="status">
+            <b>{first ? 'Choose the other foot point.' : 'Choose a foot point on the model.'}</b>
+          </span>
+        ) : (
+          <button type="button" className="btn" onClick={() => setChoosing(true)}>
+            Choose the feet anew
+          </button>
+        )}
+        {plan.finish.feet && (
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              edit((p) => void (p.finish.feet = null));
+              setChoosing(true);
+            }}
+          >
+            It lies, it needs no feet
+          </button>
+        )}
+      </p>
+      <p className="note mt-2">
+        Every layer counts with its area; shaping moves the weight a little. Paper that leans on a third point
+        stands better than this says.
+      </p>
+    </section>
+  );
+}
+
+function ShapingNotes() {
+  const { finish } = usePlan();
+  const edit = useEdit();
+  return (
+    <section className="mb-6" aria-label="Shaping">
+      <h2 className="head mb-2">Shaping, in order</h2>
+      {finish.notes.length === 0 && (
+        <p className="note mb-2">
+          What is rounded, curled or bent at the end, and how far: “bend the tail back, 20 to 35 degrees”.
+        </p>
+      )}
+      <ol className="space-y-2">
+        {finish.notes.map((n, i) => (
+          <li key={n.id} className="grid grid-cols-[1fr_150px_auto] items-end gap-3">
+            <TextField
+              label={`${i + 1}`}
+              most={400}
+              value={n.text}
+              onText={(t) => edit((p) => void (p.finish.notes[i]!.text = t), `finish-${n.id}`)}
+            />
+            <TextField
+              label="how far"
+              value={n.range}
+              onText={(t) => edit((p) => void (p.finish.notes[i]!.range = t), `range-${n.id}`)}
+            />
+            <button
+              type="button"
+              className="act pb-2"
+              aria-label={`Leave out note ${i + 1}`}
+              onClick={() => edit((p) => void p.finish.notes.splice(i, 1))}
+            >
+              leave out
+            </button>
+          </li>
+        ))}
+      </ol>
+      <button
+        type="button"
+        className="btn mt-3"
+        onClick={() => edit((p) => void p.finish.notes.push({ id: freshId('note'), text: '', range: '' }))}
+      >
+        Add a note
+      </button>
+    </section>
+  );
+}
+
+const TOOLS = { knife: 'knife or trimmer', glue: 'glue or spray', heat: 'hot drying tool' } as const;
+const CAUTIONS = {
+  knife: 'Cut away from the hand, along a steel rule, with a guarded blade, on a mat.',
+  glue: 'Air the room, keep spray from the face, and follow the label and your local rules.',
+  heat: 'Keep the hot tool moving and away from foil, and off when you leave the table.',
+  wet: 'Keep water and damp hands away from lamps, heaters and sockets. Dampen, do not soak: wet paper tears.',
+} as const;
+
+function Cautions() {
+  const { finish } = usePlan();
+  const edit = useEdit();
+  const shown = [...finish.tools.map((t) => CAUTIONS[t]), ...(finish.wetFolded ? [CAUTIONS.wet] : [])];
+  return (
+    <section aria-label="Tools and water">
+      <h2 className="head mb-2">Tools and water</h2>
+      <div className="flex flex-wrap gap-x-5 gap-y-1">
+        {(Object.keys(TOOLS) as (keyof typeof TOOLS)[]).map((tool) => (
+          <label key={tool} className="flex min-h-[28px] items-center gap-2">
+            <input
+              type="checkbox"
+              checked={finish.tools.includes(tool)}
+              onChange={() =>
+                edit(
+                  (p) =>
+                    void (p.finish.tools = finish.tools.includes(tool)
+                      ? finish.tools.filter((t) => t !== tool)
+                      : [...finish.tools, tool]),
+                )
+              }
+            />
+            {TOOLS[tool]}
+          </label>
+        ))}
+        <label className="flex min-h-[28px] items-center gap-2">
+          <input
+            type="checkbox"
+            checked={finish.wetFolded}
+            onChange={() => edit((p) => void (p.finish.wetFolded = !p.finish.wetFolded))}
+          />
+          wet folding
+        </label>
+      </div>
+      <ul className="mt-2 list-disc pl-5">
+        {shown.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}

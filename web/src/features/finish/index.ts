@@ -1,0 +1,1 @@
+export { FinishPage } from './FinishPage.tsx';

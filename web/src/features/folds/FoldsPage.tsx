@@ -1,0 +1,104 @@
+import { useEffect, useReducer, useState } from 'react';
+import { usePlanState, usePlan } from '../../plan/index.ts';
+import { useEngine } from '../../engine/index.ts';
+import { StageHead } from '../../app/StageHead.tsx';
+import { Verdicts } from '../../app/Verdicts.tsx';
+import { isTyping } from '../../app/usePlanKeys.ts';
+import { Waiting } from '../../ui/index.ts';
+import { type Composer, type ComposerEvent, type Tool, advance, beginComposer } from './composer.ts';
+import { GaugeRail } from './GaugeRail.tsx';
+import { StepStrip } from './StepStrip.tsx';
+import { Table } from './Table.tsx';
+import { Tray } from './Tray.tsx';
+import { StepActions } from './StepActions.tsx';
+
+type Event =
+  | ComposerEvent
+  | { readonly kind: 'begun'; readonly tool: Tool; readonly replacing: number | null }
+  | { readonly kind: 'put away' };
+
+function reduce(state: Composer | null, event: Event): Composer | null {
+  if (event.kind === 'put away') return null;
+  if (event.kind === 'begun')
+    return state && event.replacing === null
+      ? advance(state, { kind: 'tool chosen', tool: event.tool })
+      : beginComposer(event.tool, event.replacing);
+  return state && advance(state, event);
+}
+
+const KEYS: Record<string, Tool> = {
+  v: 'valley',
+  m: 'mountain',
+  c: 'crease',
+  p: 'pinch',
+  u: 'unfold',
+  t: 'turn',
+  r: 'rotate',
+};
+
+/** Stage 5: the sequence. The table in the middle, moves in the tray, the steps along the foot, readings at the right. */
+export function FoldsPage() {
+  const { detail } = useEngine();
+  const { step } = usePlanState();
+  const [composer, send] = useReducer(reduce, null);
+  const [showNames, setShowNames] = useState(false);
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+      const tool = KEYS[e.key.toLowerCase()];
+      if (tool) send({ kind: 'begun', tool, replacing: null });
+      else if (e.key === 'Escape') send({ kind: 'put away' });
+      else if (e.key === 'Backspace') send({ kind: 'taken back' });
+      else if (e.key.toLowerCase() === 'n') setShowNames((s) => !s);
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  if (!detail) return <Waiting what="Folding …" />;
+  return (
+    <main className="flex h-full min-h-[640px] flex-col">
+      <div className="flex min-h-0 flex-1 max-[1080px]:flex-col">
+        <div className="flex min-w-0 flex-1 flex-col">
+          <StageHead title="Folds">
+            <Sentence number={step} sentence={detail.sentence} />
+          </StageHead>
+          <Verdicts stage="folds" className="mx-7 mb-2 max-w-[760px]" />
+          <Table composer={composer} send={send} showNames={showNames} />
+          {composer === null && (
+            <StepActions onChange={(tool) => send({ kind: 'begun', tool, replacing: step })} />
+          )}
+          <Tray
+            composer={composer}
+            send={send}
+            showNames={showNames}
+            onNames={() => setShowNames((s) => !s)}
+          />
+        </div>
+        <GaugeRail />
+      </div>
+      <StepStrip />
+    </main>
+  );
+}
+
+function Sentence({ number, sentence }: { number: number; sentence: string }) {
+  const { steps } = usePlan();
+  const note = steps[number - 1]?.note;
+  return (
+    <span className="flex items-start gap-4">
+      <span className="font-serif text-[38px] leading-[36px] font-semibold" aria-hidden="true">
+        {number}
+      </span>
+      <span>
+        <span className="sr-only">Step {number}: </span>
+        {sentence} {note && <em className="text-ink-2">{note}</em>}
+      </span>
+    </span>
+  );
+}
+
+export type Send = (event: Event) => void;

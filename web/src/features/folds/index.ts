@@ -1,0 +1,1 @@
+export { FoldsPage } from './FoldsPage.tsx';

@@ -1,0 +1,199 @@
+import { useEffect, useState } from 'react';
+import type { MarkAsk } from '@jade/core/marks';
+import { edgesOf } from '@jade/core/sheet';
+import { toFigure } from '@jade/core/units';
+import { StageHead } from '../../app/StageHead.tsx';
+import { useSettings } from '../../app/useSettings.ts';
+import { type MarkWay, getEngine, useEngine } from '../../engine/index.ts';
+import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { Choice, Slip } from '../../ui/index.ts';
+
+const FRACTIONS = ['1/2', '1/4', '3/4', '1/8', '3/8', '5/8', '7/8', '1/3', '2/3'] as const;
+
+/** Stage 4: marks found by folding; each construction drawn, with its creases and its error at this sheet. */
+export function MarksPage() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const [edge, setEdge] = useState('AB');
+  const [fraction, setFraction] = useState<string>('1/3');
+  const [selected, setSelected] = useState<string | null>(null);
+  const ask = plan.marks.find((m) => m.id === selected) ?? plan.marks.at(-1);
+  const add = (): void => {
+    const [top, bottom] = fraction.split('/').map(Number) as [number, number];
+    const known = plan.marks.find((m) => m.edge === edge && m.top === top && m.bottom === bottom);
+    if (known) return setSelected(known.id);
+    const id = freshId('mark');
+    edit((p) => void p.marks.push({ id, edge, top, bottom, construction: null }));
+    setSelected(id);
+  };
+  return (
+    <main>
+      <StageHead title="Marks">
+        <MarksSentence />
+      </StageHead>
+      <div className="flex flex-wrap items-end gap-3 px-7 pb-4">
+        <Choice
+          label="Mark"
+          value={fraction}
+          options={FRACTIONS.map((f) => ({ value: f, label: f }))}
+          onChoice={setFraction}
+          className="w-24"
+        />
+        <Choice
+          label="of edge"
+          value={edge}
+          options={edgesOf(plan.sheet.shape).map((e) => ({ value: e.name, label: e.name }))}
+          onChoice={setEdge}
+          className="w-24"
+        />
+        <button type="button" className="btn solid" onClick={add}>
+          Ask for this mark
+        </button>
+        <ul className="ml-4 flex flex-wrap gap-3" aria-label="Marks asked for">
+          {plan.marks.map((m) => (
+            <li
+              key={m.id}
+              className={`flex items-center gap-2 border-b-2 px-2 py-1 ${m.id === ask?.id ? 'border-jade' : 'border-rule'}`}
+            >
+              <button
+                type="button"
+                className="font-semibold"
+                aria-pressed={m.id === ask?.id}
+                onClick={() => setSelected(m.id)}
+              >
+                {m.top}/{m.bottom} of {m.edge}
+              </button>
+              <button
+                type="button"
+                className="act text-[13px]"
+                aria-label={`Leave out ${m.top}/${m.bottom} of ${m.edge}`}
+                onClick={() => edit((p) => void (p.marks = p.marks.filter((x) => x.id !== m.id)))}
+              >
+                leave out
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+      {ask ? (
+        <Ways ask={ask} key={ask.id} />
+      ) : (
+        <p className="say px-7 text-ink-2">
+          Ask for a mark, and the ways to fold it stand here, drawn, with what each costs in creases and
+          millimetres.
+        </p>
+      )}
+    </main>
+  );
+}
+
+function MarksSentence() {
+  const plan = usePlan();
+  const reading = useEngine().result?.readings;
+  if (plan.marks.length === 0)
+    return (
+      <>Every later crease inherits the error of the first ones. Ask for the marks this plan begins with.</>
+    );
+  return (
+    <>
+      <b>{plan.marks.length}</b> {plan.marks.length === 1 ? 'mark' : 'marks'} asked for;{' '}
+      {reading?.marksErrorMm === undefined ? (
+        'choose a sheet in Paper to know the error in millimetres'
+      ) : (
+        <>
+          at this sheet the chosen ways are true to <b>±{toFigure(reading.marksErrorMm, 2)} mm</b>
+        </>
+      )}
+      .
+    </>
+  );
+}
+
+function Ways({ ask }: { ask: MarkAsk & { id: string; construction: string | null } }) {
+  const plan = usePlan();
+  const { sigma } = useSettings();
+  const sideMm = useEngine().result?.readings.sideMm ?? 200;
+  const [answer, setAnswer] = useState<{ ways: MarkWay[] } | { fault: string }>();
+  useEffect(() => {
+    let live = true;
+    void getEngine()
+      .findMarks(ask, plan.sheet.shape, sideMm, sigma, `ask-${ask.id}`)
+      .then((a) => live && setAnswer(a));
+    return () => {
+      live = false;
+    };
+  }, [ask, plan.sheet.shape, sideMm, sigma]);
+  if (!answer) return null;
+  if ('fault' in answer)
+    return (
+      <Slip tone="care" className="mx-7 max-w-[720px]">
+        {answer.fault}
+      </Slip>
+    );
+  return (
+    <ol className="px-7 pb-10">
+      {answer.ways.map((way) => (
+        <Way key={way.id} way={way} ask={ask} sideMm={sideMm} />
+      ))}
+    </ol>
+  );
+}
+
+function Way({
+  way,
+  ask,
+  sideMm,
+}: {
+  way: MarkWay;
+  ask: { id: string; construction: string | null };
+  sideMm: number;
+}) {
+  const plan = usePlan();
+  const edit = useEdit();
+  const palette = usePalette();
+  const inserted = way.steps.some((s) => plan.steps.some((p) => p.id === s.id));
+  const chosen = ask.construction === way.id || inserted;
+  const insert = (): void =>
+    edit((p) => {
+      const own = p.marks.find((m) => m.id === ask.id);
+      if (own) own.construction = way.id;
+      const rest = p.steps.filter((s) => !s.id.startsWith(`ask-${ask.id}-`));
+      p.steps = [...(structuredClone(way.steps) as typeof p.steps), ...rest];
+    });
+  return (
+    <li className={`mb-5 border-t border-rule-strong pt-3 ${chosen ? 'bg-jade-wash' : ''}`} data-way={way.id}>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h2 className="text-[18px] leading-[24px]">{way.title}</h2>
+        <p>
+          <b>{way.creases}</b> creases, {way.pinches} of them pinches ·{' '}
+          <b>±{toFigure(Math.hypot(way.errorMm, way.missMm), 2)} mm</b> at {toFigure(sideMm, 0)} mm ·{' '}
+          {way.exact ? 'exact' : 'corrects itself'} · worst at its step {way.worstStep}
+        </p>
+      </div>
+      <p className="note mb-2">{way.how}</p>
+      <div className="flex gap-3 overflow-x-auto pb-2">
+        {way.pictures.map((p, i) => (
+          <figure key={i} className="w-[168px] shrink-0">
+            <DrawingView
+              drawing={p.drawing}
+              palette={palette}
+              width={164}
+              height={150}
+              margin={16}
+              weight={0.8}
+              title={`${way.title}, fold ${i + 1}`}
+            />
+            <figcaption className="text-[13px] leading-[17px]">
+              <b>{i + 1}</b> {p.sentence}
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+      <button type="button" className={`btn ${inserted ? '' : 'solid'}`} onClick={insert} disabled={inserted}>
+        {inserted ? 'In the sequence' : 'Put into the sequence'}
+        <span className="sr-only">: {way.title}</span>
+      </button>
+    </li>
+  );
+}

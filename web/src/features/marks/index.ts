@@ -1,0 +1,1 @@
+export { MarksPage } from './MarksPage.tsx';

@@ -1,0 +1,107 @@
+import { gapToLeaveMm, toBulk } from '@jade/core/paper';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { useListPapersQuery } from '../../api/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+
+/** The drawer's papers for this plan: caliper, bulk and gap each would give; one is chosen. */
+export function PaperList() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const { unit, limits } = useSettings();
+  const { data } = useListPapersQuery();
+  const last = useEngine().result?.readings.last;
+  const flap = last?.flaps.find((f) => f.tip === last.narrowest?.tip);
+  if (!data || data.length === 0)
+    return (
+      <p className="say text-ink-2">
+        The drawer is empty. Put your papers into the Paper drawer, and they can be chosen here.
+      </p>
+    );
+  return (
+    <section aria-label="Which paper">
+      <h2 className="head mb-1">Which paper</h2>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th scope="col">paper</th>
+            <th scope="col">both sides</th>
+            <th scope="col">t, mm</th>
+            <th scope="col">bulk</th>
+            <th scope="col">gap, mm</th>
+            <th scope="col">
+              <span className="sr-only">choose</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.map((p) => {
+            const chosen = plan.paper.drawerId === p.id;
+            const bulk =
+              flap && last?.narrowest && p.caliperMm !== null
+                ? toBulk(flap.layers, p.caliperMm, last.narrowest.widthMm, limits)
+                : undefined;
+            return (
+              <tr key={p.id} className={chosen ? 'bg-jade-wash' : ''}>
+                <th scope="row" className="!text-[15px] !text-ink">
+                  {p.name}
+                  <span className="note block">
+                    {toLengthText(p.widthMm, unit).text} × {toLengthText(p.heightMm, unit).text}, {p.count}{' '}
+                    left
+                  </span>
+                </th>
+                <td>
+                  <span className="inline-flex">
+                    <Swatch hex={p.frontHex} name={p.frontName} />
+                    <Swatch hex={p.backHex} name={p.backName} />
+                  </span>
+                </td>
+                <td>{p.caliperMm ?? 'not measured'}</td>
+                <td className={bulk && bulk.bulk > limits.bulkHard ? 'font-semibold text-persimmon' : ''}>
+                  {bulk ? `${toFigure(bulk.bulk, 2)} ${bulk.verdict}` : '–'}
+                </td>
+                <td>
+                  {p.caliperMm !== null && last
+                    ? toFigure(gapToLeaveMm(last.measures.layersMax, p.caliperMm, 'stays'), 2)
+                    : '–'}
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    className="act"
+                    aria-pressed={chosen}
+                    onClick={() =>
+                      edit((d) => {
+                        d.paper = {
+                          name: p.name,
+                          kind: p.kind,
+                          grammage: p.grammage,
+                          caliperMm: p.caliperMm,
+                          drawerId: p.id,
+                          front: { name: p.frontName, hex: p.frontHex },
+                          back: { name: p.backName, hex: p.backHex },
+                        };
+                      })
+                    }
+                  >
+                    {chosen ? 'chosen' : 'choose'}
+                    <span className="sr-only"> {p.name}</span>
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+export function Swatch({ hex, name }: { hex: string; name: string }) {
+  return (
+    <span title={name} className="inline-block h-5 w-5 border border-rule-strong" style={{ background: hex }}>
+      <span className="sr-only">{name}</span>
+    </span>
+  );
+}

@@ -1,0 +1,279 @@
+import { useMemo } from 'react';
+import { findNextStock, toCutting } from '@jade/core/paper';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { useListPapersQuery } from '../../api/index.ts';
+import { StageHead } from '../../app/StageHead.tsx';
+import { Verdicts } from '../../app/Verdicts.tsx';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { Choice, LengthField, NumberField, Reading } from '../../ui/index.ts';
+import { SheetWindow } from './SheetWindow.tsx';
+import { PaperList } from './PaperList.tsx';
+
+/** Stage 3: the sheet for the wanted size, the paper, and what both do to the folds. */
+export function PaperPage() {
+  return (
+    <main>
+      <StageHead title="Paper">
+        <PaperSentence />
+      </StageHead>
+      <Verdicts stage="paper" className="mx-7 mb-4 max-w-[820px]" />
+      <div className="grid grid-cols-[1fr_minmax(300px,380px)] gap-8 px-7 pb-10 max-[980px]:grid-cols-1">
+        <div>
+          <SheetWindow />
+          <PaperList />
+        </div>
+        <div>
+          <SheetForm />
+          <PaperReadings />
+          <CutSheet />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+function PaperSentence() {
+  const { brief, sheet } = usePlan();
+  const { unit } = useSettings();
+  const reading = useEngine().result?.readings;
+  if (!reading?.ratio)
+    return (
+      <>
+        The sheet is computed from the folded silhouette: fold something in Folds, or put a base there from
+        Parts.
+      </>
+    );
+  if (!reading.wanted)
+    return (
+      <>
+        The silhouette is <b>{toFigure(reading.ratio, 3)}</b> of the sheet side. Write the wanted size in
+        Brief, and the sheet for it stands here.
+      </>
+    );
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  return (
+    <>
+      For <b>{length(brief.target.mm!)}</b> {brief.target.dimension === 'height' ? 'tall' : 'long'} take a
+      sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>, between{' '}
+      <b>{length(reading.wanted.lowMm)}</b> and <b>{length(reading.wanted.highMm)}</b>
+      {reading.learned.entries > 0 ? (
+        <>
+          : the diary says finished models come out <b>{toFigure(reading.learned.factor * 100, 1)} %</b> of
+          the computed size.
+        </>
+      ) : (
+        <>; no diary entry corrects it yet.</>
+      )}
+      {sheet.sideMm !== null && (
+        <>
+          {' '}
+          Chosen: <b>{length(sheet.sideMm)}</b>.
+        </>
+      )}
+    </>
+  );
+}
+
+function SheetForm() {
+  const { sheet } = usePlan();
+  const edit = useEdit();
+  const { unit } = useSettings();
+  const wanted = useEngine().result?.readings.wanted;
+  const { shape } = sheet;
+  return (
+    <section className="mb-5 grid grid-cols-2 gap-3" aria-label="Sheet">
+      <Choice
+        label="Shape of the sheet"
+        value={shape.kind}
+        options={[
+          { value: 'square', label: 'square' },
+          { value: 'rectangle', label: 'rectangle a : b' },
+          { value: 'triangle', label: 'half-square triangle' },
+        ]}
+        onChoice={(kind) =>
+          edit((p) => void (p.sheet.shape = kind === 'rectangle' ? { kind, width: 2, height: 3 } : { kind }))
+        }
+        note={shape.kind === 'triangle' ? 'a square cut along its diagonal' : undefined}
+      />
+      <LengthField
+        label={shape.kind === 'square' ? 'Side' : shape.kind === 'triangle' ? 'Leg' : 'Shorter side'}
+        unit={unit}
+        valueMm={sheet.sideMm}
+        allowEmpty
+        note={
+          wanted ? `${toLengthText(wanted.sideMm, unit).text} for the wanted size` : 'empty: the one wanted'
+        }
+        onLength={(mm) => edit((p) => void (p.sheet.sideMm = mm))}
+      />
+      {shape.kind === 'rectangle' && (
+        <>
+          <NumberField
+            label="Width, parts"
+            value={shape.width}
+            low={0.1}
+            high={100}
+            step={0.001}
+            onNumber={(v) => edit((p) => void (p.sheet.shape = { ...shape, width: v }), 'shape-w')}
+          />
+          <NumberField
+            label="Height, parts"
+            value={shape.height}
+            low={0.1}
+            high={100}
+            step={0.001}
+            onNumber={(v) => edit((p) => void (p.sheet.shape = { ...shape, height: v }), 'shape-h')}
+          />
+        </>
+      )}
+      {wanted && (
+        <button
+          type="button"
+          className="btn solid col-span-2"
+          onClick={() => edit((p) => void (p.sheet.sideMm = Math.round(wanted.sideMm * 10) / 10))}
+        >
+          Take {toLengthText(Math.round(wanted.sideMm * 10) / 10, unit).text}
+        </button>
+      )}
+    </section>
+  );
+}
+
+function PaperReadings() {
+  const plan = usePlan();
+  const { unit, limits } = useSettings();
+  const reading = useEngine().result?.readings;
+  const last = reading?.last;
+  if (!last || reading.sideMm === undefined) return null;
+  return (
+    <section className="mb-5" aria-label="What this sheet and paper do">
+      <h2 className="head mb-1">
+        {toLengthText(reading.sideMm, unit).text} of {plan.paper.name}
+      </h2>
+      {last.thicknessMm === undefined ? (
+        <Reading
+          label="Thickness"
+          figure="not known"
+          note="Measure ten sheets under the caliper and write a tenth of it as the caliper of this paper."
+        />
+      ) : (
+        <Reading
+          label="Thickness"
+          figure={toFigure(last.thicknessMm, 2)}
+          unit="mm"
+          note={`${last.measures.spot.layers} layers of ${plan.paper.caliperMm} mm at the thickest place`}
+        />
+      )}
+      {last.narrowest ? (
+        <Reading
+          label="Narrowest flap"
+          figure={toFigure(last.narrowest.widthMm, 1)}
+          unit="mm"
+          care={last.narrowest.widthMm < limits.fingersMm}
+          rule={{
+            value: last.narrowest.widthMm,
+            high: 20,
+            ticks: [0, limits.tweezersMm, limits.fingersMm, limits.comfortableMm, 20],
+            out: [0, limits.fingersMm],
+          }}
+          note={`${last.narrowest.verdict}, the flap at corner ${last.narrowest.tip}`}
+        />
+      ) : (
+        <Reading
+          label="Narrowest flap"
+          figure="none"
+          note={
+            last.shortestMm === undefined
+              ? 'nothing folded yet'
+              : `no corner stands out; the shortest fold is ${toFigure(last.shortestMm, 1)} mm`
+          }
+        />
+      )}
+      {last.bulk && (
+        <Reading
+          label="Bulk"
+          figure={toFigure(last.bulk.bulk, 2)}
+          unit="N·t / w"
+          care={last.bulk.bulk > limits.bulkHard}
+          rule={{
+            value: last.bulk.bulk,
+            high: 0.5,
+            ticks: [0, limits.bulkEasy, limits.bulkHard, 0.5],
+            out: [limits.bulkHard, 0.5],
+          }}
+          note={`closes: ${last.bulk.verdict}`}
+        />
+      )}
+    </section>
+  );
+}
+
+/** The next stock size up and the squares that come out of it. */
+function CutSheet() {
+  const plan = usePlan();
+  const { unit } = useSettings();
+  const { data } = useListPapersQuery();
+  const sideMm = useEngine().result?.readings.sideMm;
+  const found = useMemo(() => {
+    if (sideMm === undefined || !data) return undefined;
+    const { shape } = plan.sheet;
+    const piece =
+      shape.kind === 'rectangle'
+        ? {
+            widthMm: (sideMm * shape.width) / Math.min(shape.width, shape.height),
+            heightMm: (sideMm * shape.height) / Math.min(shape.width, shape.height),
+          }
+        : { widthMm: sideMm, heightMm: sideMm };
+    const own = data.find((p) => p.id === plan.paper.drawerId);
+    const next = findNextStock(piece, own ? [own] : []) ?? findNextStock(piece, data);
+    return next ? { next, piece, cut: toCutting(piece, next) } : { piece };
+  }, [sideMm, data, plan.paper.drawerId, plan.sheet]);
+  if (!found) return null;
+  if (!('next' in found) || !found.next) {
+    return (
+      <p className="note">
+        No paper in the drawer is large enough for {toLengthText(sideMm!, unit).text}. Buy a larger sheet, or
+        make the model smaller.
+      </p>
+    );
+  }
+  const { next, cut } = found;
+  const k = 300 / Math.max(next.widthMm, next.heightMm);
+  return (
+    <section aria-label="Cutting">
+      <h2 className="head mb-1">Cut from {next.name}</h2>
+      <p className="note mb-2">
+        The next size up: {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text}{' '}
+        gives <b>{cut.pieces}</b>, {toFigure(cut.waste * 100, 0)} % left over. Steel rule, guarded blade, cut
+        away from the hand, on a mat.
+      </p>
+      <svg
+        width={next.widthMm * k + 2}
+        height={next.heightMm * k + 2}
+        role="img"
+        aria-label={`${cut.pieces} pieces on the stock sheet`}
+      >
+        <rect
+          x="1"
+          y="1"
+          width={next.widthMm * k}
+          height={next.heightMm * k}
+          fill="var(--shade)"
+          stroke="var(--ink-2)"
+        />
+        {cut.layout.slice(0, 200).map((p, i) => (
+          <rect
+            key={i}
+            x={1 + p.x * k}
+            y={1 + p.y * k}
+            width={p.widthMm * k}
+            height={p.heightMm * k}
+            fill={plan.paper.front.hex}
+            stroke="#1a2320"
+          />
+        ))}
+      </svg>
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { PartsPage } from './PartsPage.tsx';

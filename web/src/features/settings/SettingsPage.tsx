@@ -1,0 +1,110 @@
+import { defaultSettings, settingsSchema, type Settings } from '@jade/core/settings';
+import { useState } from 'react';
+import { sayFault, useGetSettingsQuery, usePutSettingsMutation } from '../../api/index.ts';
+import { Choice, NumberField, Slip, Waiting } from '../../ui/index.ts';
+
+const UNITS = [
+  { value: 'mm', label: 'millimetres' },
+  { value: 'cm', label: 'centimetres' },
+  { value: 'in', label: 'inches with fractions' },
+] as const;
+const THEMES = [
+  { value: 'system', label: 'as the system has it' },
+  { value: 'day', label: 'day table (light)' },
+  { value: 'lamp', label: 'lamp (dark)' },
+] as const;
+
+/** Units, theme, and every threshold and slip the readings use; all are rules of thumb to be made one's own. */
+export function SettingsPage() {
+  const { data, error } = useGetSettingsQuery();
+  const [put, { error: putError }] = usePutSettingsMutation();
+  const [fault, setFault] = useState('');
+  if (error)
+    return (
+      <Slip tone="care" className="m-8 max-w-[640px]">
+        {sayFault(error)}
+      </Slip>
+    );
+  if (!data) return <Waiting what="Reading the settings …" />;
+  const change = (next: Settings): void => {
+    const checked = settingsSchema.safeParse(next);
+    if (!checked.success) return setFault(`Not changed: ${checked.error.issues[0]!.message}.`);
+    setFault('');
+    void put(checked.data);
+  };
+  const limit = (key: keyof Settings['limits'], label: string, note: string) => (
+    <NumberField
+      label={label}
+      note={note}
+      value={data.limits[key]}
+      low={0.01}
+      high={100}
+      step={0.01}
+      onNumber={(v) => change({ ...data, limits: { ...data.limits, [key]: v } })}
+    />
+  );
+  const slip = (key: keyof Settings['sigma'], label: string) => (
+    <NumberField
+      label={label}
+      value={data.sigma[key]}
+      low={0.01}
+      high={100}
+      step={0.01}
+      onNumber={(v) => change({ ...data, sigma: { ...data.sigma, [key]: v } })}
+    />
+  );
+  return (
+    <main className="px-8 pt-5 pb-10">
+      <h1 className="sr-only">Settings</h1>
+      <p className="say mb-4 max-w-[70ch]">
+        Lengths are kept in millimetres and written as you like to read them. Every limit below is a rule of
+        thumb; change it to your hands.
+      </p>
+      {(fault || putError) && (
+        <Slip tone="care" className="mb-4 max-w-[640px]">
+          {fault || sayFault(putError)}
+        </Slip>
+      )}
+      <div className="grid max-w-[980px] grid-cols-3 gap-x-6 gap-y-4 max-[800px]:grid-cols-2">
+        <h2 className="head col-span-full">Reading</h2>
+        <Choice
+          label="Lengths in"
+          value={data.unit}
+          options={UNITS}
+          onChoice={(unit) => change({ ...data, unit })}
+        />
+        <Choice
+          label="Light"
+          value={data.theme}
+          options={THEMES}
+          onChoice={(theme) => change({ ...data, theme })}
+        />
+        <h2 className="head col-span-full border-t border-rule pt-4">Narrow flaps, mm</h2>
+        {limit('comfortableMm', 'Comfortable from', 'rule of thumb 8')}
+        {limit('fingersMm', 'Fingers from', 'rule of thumb 5')}
+        {limit('tweezersMm', 'Tweezers from', 'rule of thumb 2.5; below it too small')}
+        <h2 className="head col-span-full border-t border-rule pt-4">Bulk, layers × caliper over width</h2>
+        {limit('bulkEasy', 'Easy up to', 'rule of thumb 0.15')}
+        {limit('bulkHard', 'Hard up to', 'rule of thumb 0.3')}
+        {limit('bulkVeryHard', 'Very hard up to', 'rule of thumb 0.4; above it will not close')}
+        <h2 className="head col-span-full border-t border-rule pt-4">
+          Your slips, mm (one standard deviation)
+        </h2>
+        {slip('edgeToEdge', 'Edge to edge')}
+        {slip('pointToPoint', 'Point to point')}
+        {slip('throughMarks', 'Through two marks')}
+        {slip('byEye', 'By eye')}
+        {slip('guess', 'A guessed division')}
+        <p className="col-span-full">
+          <button
+            type="button"
+            className="btn"
+            onClick={() => change({ ...defaultSettings, unit: data.unit, theme: data.theme })}
+          >
+            Back to the rules of thumb
+          </button>
+        </p>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,17 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import './index.css';
+import { buildRouter } from './app/router.tsx';
+import { buildStore } from './app/store.ts';
+
+const root = document.getElementById('root');
+if (!root) throw new Error('broken promise: the page has a root');
+createRoot(root).render(
+  <StrictMode>
+    <Provider store={buildStore()}>
+      <RouterProvider router={buildRouter()} />
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,21 @@
+import type { Draft } from 'immer';
+import { useCallback } from 'react';
+import type { Plan } from '@jade/core/plan';
+import { useAppDispatch, useAppSelector } from '../app/hooks.ts';
+import { editPlan } from './edit.ts';
+import type { PlanState } from './slice.ts';
+
+/** The open plan; only for screens inside a plan. */
+export function usePlan(): Plan {
+  const present = useAppSelector((s) => s.plan.present);
+  if (!present) throw new Error('broken promise: a plan is open');
+  return present;
+}
+
+export const usePlanState = (): PlanState => useAppSelector((s) => s.plan);
+
+/** A function that edits the open plan. */
+export function useEdit(): (recipe: (plan: Draft<Plan>) => void, mergeKey?: string) => void {
+  const dispatch = useAppDispatch();
+  return useCallback((recipe, mergeKey) => dispatch(editPlan(recipe, mergeKey ?? null)), [dispatch]);
+}

@@ -1,0 +1,303 @@
+import { type PointerEvent, type ReactNode, useId, useMemo, useRef } from 'react';
+import {
+  SHADE_PER_LAYER,
+  arrowPath,
+  strokeOf,
+  type DrawItem,
+  type Drawing,
+  type Palette,
+} from '@jade/core/drawing';
+import { shadeOf } from '@jade/core/colour';
+import type { Point } from '@jade/core/geometry';
+
+export interface Mark {
+  readonly key: string;
+  readonly name: string;
+  readonly at: Point;
+  readonly look: 'known' | 'chosen' | 'made';
+  readonly showName: boolean;
+}
+
+export interface DrawingViewProps {
+  readonly drawing: Drawing;
+  readonly palette: Palette;
+  readonly width: number;
+  readonly height: number;
+  readonly title: string;
+  readonly weight?: number;
+  readonly margin?: number;
+  readonly className?: string;
+  /** Model units to px; without it the drawing fills its box. */
+  readonly scale?: number;
+  readonly hovered?: number | null;
+  readonly onHover?: (facet: number | null) => void;
+  readonly marks?: readonly Mark[];
+  readonly onMark?: (key: string) => void;
+  /** Called with a point of the drawing's own frame. */
+  readonly onPoint?: (at: Point, pxPerUnit: number) => void;
+  readonly onMove?: (at: Point | null, pxPerUnit: number) => void;
+  readonly children?: (place: (p: Point) => Point) => ReactNode;
+}
+
+/** A display list as SVG. Facets light up under the pointer; landmarks are buttons when they can be chosen. */
+export function DrawingView(props: DrawingViewProps) {
+  const {
+    drawing,
+    palette,
+    width,
+    height,
+    title,
+    weight = 1,
+    margin = 26,
+    className,
+    hovered,
+    onHover,
+    onPoint,
+    onMove,
+    marks,
+    onMark,
+  } = props;
+  const svg = useRef<SVGSVGElement>(null);
+  const titleId = useId();
+  const { place, back, k } = useMemo(
+    () => buildFrame(drawing, width, height, margin, props.scale),
+    [drawing, width, height, margin, props.scale],
+  );
+
+  const toOwn = (event: PointerEvent): Point | undefined => {
+    const matrix = svg.current?.getScreenCTM()?.inverse();
+    if (!matrix) return undefined;
+    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+    return back([p.x, p.y]);
+  };
+
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${width} ${height}`}
+      width={width}
+      height={height}
+      className={`max-h-full max-w-full select-none ${className ?? ''}`}
+      role={onMark || onPoint ? 'group' : 'img'}
+      aria-labelledby={titleId}
+      onPointerLeave={() => {
+        onHover?.(null);
+        onMove?.(null, k);
+      }}
+      onPointerMove={onMove && ((e) => onMove(toOwn(e) ?? null, k))}
+      onClick={
+        onPoint &&
+        ((e) => {
+          const at = toOwn(e as unknown as PointerEvent);
+          if (at) onPoint(at, k);
+        })
+      }
+    >
+      <title id={titleId}>{title}</title>
+      <g style={{ filter: 'brightness(var(--paper-dim))' }}>
+        {drawing.items.map((item, i) => (
+          <Item
+            key={i}
+            item={item}
+            place={place}
+            palette={palette}
+            weight={weight}
+            lit={hovered !== null && hovered !== undefined && item.kind === 'facet' && item.facet === hovered}
+            onHover={onHover}
+          />
+        ))}
+      </g>
+      {drawing.items.map((item, i) => item.kind === 'arrow' && <Arrow key={i} item={item} place={place} />)}
+      {!marks &&
+        drawing.items.map(
+          (item, i) =>
+            item.kind === 'landmark' && (
+              <Named key={`n${i}`} item={item} at={place(item.at)} weight={weight} />
+            ),
+        )}
+      {marks?.map((m) => (
+        <Landmark key={m.key} mark={m} at={place(m.at)} onMark={onMark} />
+      ))}
+      {props.children?.(place)}
+    </svg>
+  );
+}
+
+function buildFrame(drawing: Drawing, width: number, height: number, margin: number, scale?: number) {
+  const { minX, minY, maxX, maxY } = drawing.bounds;
+  const fit = Math.min(
+    (width - 2 * margin) / Math.max(maxX - minX, 1e-6),
+    (height - 2 * margin) / Math.max(maxY - minY, 1e-6),
+  );
+  const k = Math.min(scale ?? fit, fit);
+  const [cx, cy] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
+  const back = (p: Point): Point => [cx + (p[0] - width / 2) / k, cy - (p[1] - height / 2) / k];
+  return { place, back, k };
+}
+
+interface ItemProps {
+  readonly item: DrawItem;
+  readonly place: (p: Point) => Point;
+  readonly palette: Palette;
+  readonly weight: number;
+  readonly lit: boolean;
+  readonly onHover: ((facet: number | null) => void) | undefined;
+}
+
+function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
+  switch (item.kind) {
+    case 'facet': {
+      const paper = shadeOf(
+        item.side === 'front' ? palette.front : palette.back,
+        item.depth * SHADE_PER_LAYER,
+      );
+      return (
+        <polygon
+          points={item.points
+            .map((p) =>
+              place(p)
+                .map((v) => v.toFixed(2))
+                .join(','),
+            )
+            .join(' ')}
+          fill={lit ? `color-mix(in oklab, ${paper}, #0c6650 30%)` : paper}
+          onPointerEnter={onHover && (() => onHover(item.facet))}
+        />
+      );
+    }
+    case 'line': {
+      const stroke = strokeOf(item.style, palette, palette.front);
+      const [a, b] = [place(item.from), place(item.to)];
+      return (
+        <line
+          x1={a[0]}
+          y1={a[1]}
+          x2={b[0]}
+          y2={b[1]}
+          stroke={stroke.colour}
+          strokeWidth={stroke.width * weight}
+          strokeDasharray={stroke.dash}
+          strokeLinecap={stroke.dash ? 'butt' : 'round'}
+          pointerEvents="none"
+        />
+      );
+    }
+    case 'arrow':
+    case 'landmark':
+      return null;
+  }
+}
+
+function Arrow({ item, place }: { item: Extract<DrawItem, { kind: 'arrow' }>; place: (p: Point) => Point }) {
+  const paths = arrowPath(item.style, place(item.from), place(item.to), item.bend);
+  return (
+    <g pointerEvents="none" strokeLinejoin="round" strokeLinecap="round">
+      {paths.map((p, i) => (
+        <path key={`c${i}`} d={p.d} fill="none" stroke="var(--leaf)" strokeWidth={5} />
+      ))}
+      {paths.map((p, i) => (
+        <path key={i} d={p.d} fill={p.filled ? 'var(--ink)' : 'none'} stroke="var(--ink)" strokeWidth={1.8} />
+      ))}
+    </g>
+  );
+}
+
+/** A name of the drawing itself: a kite with its name, or a crease's name alone. */
+function Named({
+  item,
+  at: [x, y],
+  weight,
+}: {
+  item: Extract<DrawItem, { kind: 'landmark' }>;
+  at: Point;
+  weight: number;
+}) {
+  const size = weight > 1 ? 18 : 13;
+  return (
+    <g pointerEvents="none">
+      {item.look !== 'label' && (
+        <path
+          d={`M${x} ${y - 6}l4.5 5.5l-4.5 8l-4.5 -8z`}
+          fill={item.look === 'chosen' ? 'var(--jade)' : '#f3e9d3'}
+          stroke={item.look === 'made' ? 'var(--jade)' : '#1a2320'}
+          strokeWidth="1.3"
+        />
+      )}
+      <text
+        x={x + 8}
+        y={y - 6}
+        fontSize={size}
+        fontWeight="600"
+        fill="var(--ink)"
+        stroke="var(--leaf)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {item.name}
+      </text>
+    </g>
+  );
+}
+
+function Landmark({
+  mark,
+  at: [x, y],
+  onMark,
+}: {
+  mark: Mark;
+  at: Point;
+  onMark: ((key: string) => void) | undefined;
+}) {
+  const fill = mark.look === 'chosen' ? 'var(--jade)' : '#f3e9d3';
+  const kite = (
+    <path
+      d={`M${x} ${y - 6}l4.5 5.5l-4.5 8l-4.5 -8z`}
+      fill={fill}
+      stroke={mark.look === 'made' ? 'var(--jade)' : '#1a2320'}
+      strokeWidth="1.3"
+    />
+  );
+  const label = mark.showName && (
+    <text
+      x={x + 9}
+      y={y - 7}
+      className="text-[13px] font-semibold"
+      fill="var(--ink)"
+      stroke="var(--leaf)"
+      strokeWidth="3.5"
+      paintOrder="stroke"
+    >
+      {mark.name}
+    </text>
+  );
+  if (!onMark)
+    return (
+      <g pointerEvents="none">
+        {kite}
+        {label}
+      </g>
+    );
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={mark.name}
+      className="cursor-pointer outline-offset-4"
+      onClick={(e) => {
+        e.stopPropagation();
+        onMark(mark.key);
+      }}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        e.stopPropagation();
+        onMark(mark.key);
+      }}
+    >
+      <circle cx={x} cy={y} r="13" fill="transparent" />
+      {kite}
+      {label}
+    </g>
+  );
+}
