@@ -80,17 +80,19 @@ export function buildEngine(): Engine {
     readDetail(number): StepDetail {
       if (!replay || !input || !readings)
         throw new Error('broken promise: a plan is computed before its steps are read');
-      const step = replay.steps[number - 1];
-      const state = stateAt(number) ?? replay.start;
+      // An undo may have shortened the plan since the page asked.
+      const shown = Math.min(number, replay.steps.length);
+      const step = replay.steps[shown - 1];
+      const state = stateAt(shown) ?? replay.start;
       return {
-        number,
+        number: shown,
         sentence: step
           ? sayStep(step.step, replay.sequence)
           : 'The sheet, front side up. Choose a move to begin.',
         before: step ? drawStep(step, nameSteps(replay.sequence.steps)) : drawModel(state),
         after: drawModel(state),
         sheet: drawSheet(state),
-        landmarks: listLandmarks(state, replay.steps.slice(0, number)),
+        landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
         ...(step
           ? {
               reading: readStep(

@@ -20,18 +20,25 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
     )
       found.push({ name, ref, model, sheet, rank });
   };
-  for (const { name, at } of landmarksOf(state.sheet)) add(name, { kind: 'named', name }, at, 'main');
+  // Corners and centre first, then marks made by pinches: where one lies on the middle of an edge, the mark is what is seen.
+  const built = landmarksOf(state.sheet);
+  const addBuilt = (wanted: boolean): void => {
+    for (const { name, at } of built) if (name.startsWith('mid ') === wanted) add(name, { kind: 'named', name }, at, 'main');
+  };
+  addBuilt(false);
   const names = nameSteps(steps.map((s) => s.step));
   for (const { step, trail } of steps) {
     if (trail?.mark) add(names.get(step.id)?.mark ?? '', { kind: 'mark', step: step.id }, trail.mark, 'main');
   }
+  addBuilt(true);
+  let corners = 0;
   state.facets.forEach((_, f) => {
-    const corners = facetOnSheet(state, f);
+    const onSheet = facetOnSheet(state, f);
     facetOnModel(state, f).forEach((model, i) => {
-      const sheet = corners[i]!;
+      const sheet = onSheet[i]!;
       if (found.some((l) => distance(l.model, model) < SAME)) return;
       found.push({
-        name: `corner of a layer ${i + 1}`,
+        name: `corner of a layer ${++corners}`,
         ref: { kind: 'sheet', at: [round(sheet[0]), round(sheet[1])] },
         model,
         sheet,

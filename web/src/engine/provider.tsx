@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { useGetSettingsQuery, useListDiaryQuery, useListRunsQuery } from '../api/index.ts';
 import { usePlanState } from '../plan/index.ts';
@@ -33,46 +33,36 @@ export function EngineProvider({ children }: { children: ReactNode }) {
   const [detail, setDetail] = useState<StepDetail>();
   const [fault, setFault] = useState<string>();
   const drawings = useRef(new Map<number, Drawing>());
-  const asked = useRef(0);
+  /** The newest question: every later one makes earlier answers stale. */
+  const asked = useRef({ plan: 0, detail: 0 });
+  const wantedStep = useRef(step);
+
+  const askDetail = useCallback(async (): Promise<void> => {
+    const turn = ++asked.current.detail;
+    const shown = await getEngine().readDetail(wantedStep.current);
+    if (turn === asked.current.detail) setDetail(shown);
+  }, []);
 
   useEffect(() => {
     if (!input) return;
-    const turn = ++asked.current;
-    const engine = getEngine();
+    const turn = ++asked.current.plan;
     const ask = async (): Promise<void> => {
-      const answer = await engine.computePlan(input, [...drawings.current.keys()]);
-      if (turn !== asked.current) return;
-      const shown = await engine.readDetail(Math.min(step, input.plan.steps.length));
+      const answer = await getEngine().computePlan(input, [...drawings.current.keys()]);
       for (const s of answer.steps) if (s.drawing) drawings.current.set(s.stamp, s.drawing);
-      if (turn !== asked.current) return;
-      setResult({
-        ...answer,
-        steps: answer.steps.map((s) => ({ ...s, drawing: drawings.current.get(s.stamp)! })),
-      });
-      setDetail(shown);
+      if (turn !== asked.current.plan) return;
+      setResult({ ...answer, steps: answer.steps.map((s) => ({ ...s, drawing: drawings.current.get(s.stamp)! })) });
       setFault(undefined);
+      await askDetail();
     };
     ask().catch((error: unknown) => {
-      if (turn === asked.current) setFault(error instanceof Error ? error.message : String(error));
+      if (turn === asked.current.plan) setFault(error instanceof Error ? error.message : String(error));
     });
-    // The selected step has an effect of its own below; asking again for the whole plan would be waste.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [input]);
+  }, [input, askDetail]);
 
   useEffect(() => {
-    const turn = asked.current;
-    if (turn === 0) return;
-    let live = true;
-    getEngine()
-      .readDetail(step)
-      .then((shown) => {
-        if (live && turn === asked.current) setDetail(shown);
-      })
-      .catch(() => undefined);
-    return () => {
-      live = false;
-    };
-  }, [step]);
+    wantedStep.current = step;
+    if (asked.current.detail > 0) askDetail().catch(() => undefined);
+  }, [step, askDetail]);
 
   const view = useMemo<EngineView>(() => ({ input, result, detail, fault }), [input, result, detail, fault]);
   return <EngineContext.Provider value={view}>{children}</EngineContext.Provider>;

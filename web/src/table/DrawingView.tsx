@@ -154,6 +154,7 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
       );
       return (
         <polygon
+          data-lit={lit || undefined}
           points={item.points
             .map((p) =>
               place(p)

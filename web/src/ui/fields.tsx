@@ -89,7 +89,11 @@ export function LengthField({
           onChange={(e) => setTyped({ text: e.target.value, from: shown })}
           onBlur={take}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') take();
+            // The first Enter takes the length; only the next one may send the form.
+            if (e.key === 'Enter' && text !== shown) {
+              e.preventDefault();
+              take();
+            }
             if (e.key === 'Escape') setTyped(null);
           }}
         />

@@ -71,7 +71,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         if (from !== null && !done && Math.abs(e.clientX - from) > SWIPE_PX) turn(e.clientX < from ? 1 : -1);
       }}
     >
-      <header className="flex items-baseline justify-between border-b border-rule bg-table px-8 py-3">
+      <div className="flex items-baseline justify-between border-b border-rule bg-table px-8 py-3">
         <span>
           <b className="font-serif text-[20px]">{plan.name}</b>{' '}
           <span className="text-ink-2">
@@ -81,7 +81,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         <button type="button" className="act min-h-[44px] px-3" onClick={leave}>
           Leave the bench, keep the place
         </button>
-      </header>
+      </div>
       {done ? (
         <div className="say flex-1 px-10 py-12 text-[26px] leading-[36px]">
           <p className="mb-4">
@@ -106,7 +106,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
       {!done && (
         <>
           <BenchFigures run={run} seconds={seconds} />
-          <footer className="relative flex h-[132px] shrink-0 items-center gap-4 overflow-hidden border-t border-rule-strong bg-table pl-8">
+          <div className="relative flex h-[132px] shrink-0 items-center gap-4 overflow-hidden border-t border-rule-strong bg-table pl-8">
             <button
               type="button"
               className="min-h-[76px] border-b-[3px] border-jade bg-leaf px-5 text-left text-[21px] leading-[26px] font-semibold disabled:opacity-50"
@@ -154,7 +154,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
                 </span>
               </span>
             </button>
-          </footer>
+          </div>
         </>
       )}
       <p className="sr-only" aria-live="polite">

@@ -64,7 +64,7 @@ export function FoldsPage() {
       <div className="flex min-h-0 flex-1 max-[1080px]:flex-col">
         <div className="flex min-w-0 flex-1 flex-col">
           <StageHead title="Folds">
-            <Sentence number={step} sentence={detail.sentence} />
+            <Sentence number={detail.number} sentence={detail.sentence} />
           </StageHead>
           <Verdicts stage="folds" className="mx-7 mb-2 max-w-[760px]" />
           <Table composer={composer} send={send} showNames={showNames} />

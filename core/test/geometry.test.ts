@@ -1,0 +1,119 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  type Line,
+  type Point,
+  apply,
+  chordOf,
+  clipTo,
+  areaOf,
+  compose,
+  distance,
+  doOverlap,
+  identity,
+  inverse,
+  isTurned,
+  lineOnto,
+  lineThrough,
+  linesOnto,
+  mirrorPoint,
+  placementAcross,
+  reflectionIn,
+  rotationAbout,
+  sideOf,
+  toOrthonormal,
+  crossingOf,
+} from '../src/geometry/index.ts';
+
+const coordinate = fc.double({ min: -2, max: 2, noNaN: true });
+const point: fc.Arbitrary<Point> = fc.tuple(coordinate, coordinate);
+const line: fc.Arbitrary<Line> = fc
+  .tuple(point, point)
+  .filter(([p, q]) => distance(p, q) > 0.05)
+  .map(([p, q]) => lineThrough(p, q)!);
+
+describe('lines and isometries', () => {
+  test('a reflection twice is nothing, keeps lengths and turns paper over', () => {
+    fc.assert(
+      fc.property(line, point, point, (l, p, q) => {
+        const m = reflectionIn(l);
+        expect(distance(apply(compose(m, m), p), p)).toBeLessThan(1e-9);
+        expect(distance(apply(m, p), apply(m, q))).toBeCloseTo(distance(p, q), 9);
+        expect(isTurned(m)).toBe(true);
+        expect(distance(apply(m, p), mirrorPoint(l, p))).toBeLessThan(1e-9);
+      }),
+    );
+  });
+
+  test('the crease of p onto q brings p to q', () => {
+    fc.assert(
+      fc.property(point, point, (p, q) => {
+        fc.pre(distance(p, q) > 1e-3);
+        expect(distance(mirrorPoint(lineOnto(p, q)!, p), q)).toBeLessThan(1e-9);
+      }),
+    );
+  });
+
+  test('creases of a line onto a line bring one onto the other', () => {
+    fc.assert(
+      fc.property(line, line, (a, b) => {
+        const at = crossingOf(a, b);
+        fc.pre(at === undefined || Math.hypot(at[0], at[1]) < 50);
+        const foot: Point = [a.normal[0] * a.offset, a.normal[1] * a.offset];
+        const other: Point = [foot[0] + a.normal[1], foot[1] - a.normal[0]];
+        for (const crease of linesOnto(a, b)) {
+          expect(Math.abs(sideOf(b, mirrorPoint(crease, foot)))).toBeLessThan(1e-6);
+          expect(Math.abs(sideOf(b, mirrorPoint(crease, other)))).toBeLessThan(1e-6);
+        }
+      }),
+    );
+  });
+
+  test('inverse, quarter turns and orthonormal form', () => {
+    const m = compose(rotationAbout([0.3, 0.4], 30), reflectionIn(lineThrough([0, 0], [1, 2])!));
+    expect(distance(apply(inverse(m), apply(m, [0.7, 0.1])), [0.7, 0.1])).toBeLessThan(1e-12);
+    expect(apply(rotationAbout([0, 0], 90), [1, 0])).toEqual([0, 1]);
+    const drifted = { ...m, a: m.a * (1 + 1e-7) };
+    const mended = toOrthonormal(drifted);
+    expect(mended.a ** 2 + mended.c ** 2).toBeCloseTo(1, 14);
+    expect(isTurned(mended)).toBe(true);
+  });
+
+  test('paper across a fold lies mirrored in it', () => {
+    const across = placementAcross(identity, { from: [0.5, 0], to: [0.5, 1] });
+    expect(apply(across, [0.8, 0.3])).toEqual([0.19999999999999996, 0.3]);
+  });
+});
+
+describe('convex polygons', () => {
+  const unit: Point[] = [
+    [0, 0],
+    [1, 0],
+    [1, 1],
+    [0, 1],
+  ];
+  const moved = (dx: number, dy: number): Point[] => unit.map(([x, y]) => [x + dx, y + dy]);
+
+  test('touching is no overlap, crossing is', () => {
+    expect(doOverlap(unit, moved(1, 0), 1e-7)).toBe(false);
+    expect(doOverlap(unit, moved(1, 1), 1e-7)).toBe(false);
+    expect(doOverlap(unit, moved(0.999, 0), 1e-7)).toBe(true);
+    expect(doOverlap(unit, unit, 1e-7)).toBe(true);
+    expect(doOverlap(unit, [...moved(0.5, 0.5)].reverse(), 1e-7)).toBe(true);
+  });
+
+  test('clipping by a line and by its opposite gives the whole', () => {
+    fc.assert(
+      fc.property(line, (l) => {
+        const other: Line = { normal: [-l.normal[0], -l.normal[1]], offset: -l.offset };
+        expect(areaOf(clipTo(unit, l)) + areaOf(clipTo(unit, other))).toBeCloseTo(1, 9);
+      }),
+    );
+  });
+
+  test('a chord is the stretch inside', () => {
+    const chord = chordOf(unit, lineThrough([-1, 0.25], [2, 0.25])!)!;
+    expect(distance(chord.from, chord.to)).toBeCloseTo(1, 12);
+    expect(chordOf(unit, lineThrough([-1, 2], [2, 2])!)).toBeUndefined();
+  });
+});

@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals';
+import { constructMark, defaultSigma, judgeConstruction, type MarkAsk } from '../src/marks/index.ts';
+import type { SheetShape } from '../src/sheet/index.ts';
+
+const square: SheetShape = { kind: 'square' };
+const judge = (ask: MarkAsk, sheet: SheetShape = square, sideMm = 200) => {
+  const ways = constructMark(sheet, ask, 'q');
+  if (!ways.ok) throw new Error(ways.fault);
+  return ways.value.map((w) => judgeConstruction(w, ask, sheet, sideMm, defaultSigma));
+};
+
+describe('marks on an edge, folded in the engine and measured', () => {
+  const fractions: [number, number][] = [
+    [1, 2],
+    [1, 4],
+    [3, 4],
+    [1, 8],
+    [3, 8],
+    [5, 8],
+    [7, 8],
+  ];
+  test.each(
+    fractions.flatMap(([top, bottom]) => ['AB', 'BC', 'CD', 'DA'].map((edge) => ({ edge, top, bottom }))),
+  )('$top/$bottom of $edge by halving is exact', (ask) => {
+    const [way] = judge(ask);
+    expect(way!.replay.steps.every((s) => !s.refusal)).toBe(true);
+    expect(way!.share).toBeCloseTo(ask.top / ask.bottom, 12);
+    expect(way!.creases).toBe(Math.log2(ask.bottom));
+  });
+
+  test.each([1, 2].flatMap((top) => ['AB', 'BC', 'CD', 'DA'].map((edge) => ({ edge, top, bottom: 3 }))))(
+    '$top/3 of $edge: two exact ways and a self-correcting one',
+    (ask) => {
+      const [crossing, corner, self] = judge(ask);
+      expect([crossing!.share, corner!.share]).toEqual([
+        expect.closeTo(ask.top / 3, 12),
+        expect.closeTo(ask.top / 3, 12),
+      ]);
+      expect([crossing!.creases, corner!.creases, self!.creases]).toEqual([4, 3, 7]);
+      expect(self!.construction.exact).toBe(false);
+      expect(self!.missMm).toBeLessThan(0.03);
+      for (const way of [crossing!, corner!, self!])
+        expect(way.replay.steps.every((s) => !s.refusal)).toBe(true);
+    },
+  );
+
+  test('halving an edge halves the slip: half of 0.3 mm by the crease, and a quarter at the quarter adds up', () => {
+    const [half] = judge({ edge: 'AB', top: 1, bottom: 2 });
+    expect(half!.errorMm).toBeCloseTo(defaultSigma.pointToPoint / 2, 6);
+    const [quarter] = judge({ edge: 'AB', top: 1, bottom: 4 });
+    expect(quarter!.errorMm).toBeCloseTo(half!.errorMm * Math.hypot(1, 0.5), 4);
+  });
+
+  test('a guess of 8 mm dies out: six pinches leave an eighth of a millimetre of it', () => {
+    const self = judge({ edge: 'AB', top: 1, bottom: 3 })[2]!;
+    expect(self.errorMm).toBeGreaterThan(8 / 64);
+    expect(self.errorMm).toBeLessThan(0.35);
+  });
+
+  test('rectangles cross at a third too; the triangle has the self-correcting way', () => {
+    const rectangle = judge(
+      { edge: 'AB', top: 1, bottom: 3 },
+      { kind: 'rectangle', width: 1.414, height: 1 },
+    );
+    expect(rectangle.map((w) => w.construction.id)).toEqual(['crossing', 'self']);
+    expect(rectangle[0]!.share).toBeCloseTo(1 / 3, 12);
+    expect(
+      judge({ edge: 'AB', top: 2, bottom: 3 }, { kind: 'triangle' }).map((w) => w.construction.id),
+    ).toEqual(['self']);
+  });
+
+  test.each([
+    [{ edge: 'XY', top: 1, bottom: 2 }, 'no edge XY'],
+    [{ edge: 'AB', top: 3, bottom: 2 }, 'between 0 and 1'],
+    [{ edge: 'AB', top: 1, bottom: 5 }, 'not among the marks'],
+  ])('%j is refused with a sentence', (ask, part) => {
+    const ways = constructMark(square, ask, 'q');
+    expect(ways.ok ? '' : ways.fault).toContain(part);
+  });
+});

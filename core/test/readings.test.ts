@@ -1,0 +1,122 @@
+import { describe, expect, test } from '@jest/globals';
+import { buildHarePlan, buildOwlDiary, buildOwlPlan, buildOwlRuns } from '../src/demo/index.ts';
+import { buildPlan, type Plan } from '../src/plan/index.ts';
+import { toReadings, type ReadingsInput } from '../src/readings/index.ts';
+import { replaySequence } from '../src/sequence/index.ts';
+import { defaultSettings } from '../src/settings/index.ts';
+
+const read = (plan: Plan, more: Partial<ReadingsInput> = {}) =>
+  toReadings({
+    plan,
+    replay: replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps }),
+    runs: [],
+    diary: [],
+    otherDiary: [],
+    limits: defaultSettings.limits,
+    sigma: defaultSettings.sigma,
+    unit: 'mm',
+    ...more,
+  });
+
+describe('what the screens say', () => {
+  test('the owl without a diary: 90 mm from 92.57 mm', () => {
+    const r = read({ ...buildOwlPlan(), sheet: { shape: { kind: 'square' }, sideMm: null } });
+    expect(r.wanted!.sideMm).toBeCloseTo(90 / 0.97227182, 3);
+    expect(r.sideMm).toBe(r.wanted!.sideMm);
+    expect(r.stages.paper.figure).toBe('92.6 mm');
+    expect(r.stages.folds).toMatchObject({ state: 'settled', figure: '40, all flat' });
+  });
+
+  test('the demo diary: six entries, about 1.6 % short, correct the sheet', () => {
+    const diary = buildOwlDiary();
+    const r = read(buildOwlPlan(), { diary, runs: buildOwlRuns() });
+    const mean = diary.reduce((s, e) => s + e.measuredMm / e.predictedMm, 0) / diary.length;
+    const [trust, each] = [1 / 0.03 ** 2, diary.length / 0.012 ** 2];
+    const factor = (trust + each * mean) / (trust + each);
+    expect(r.learned.factor).toBeCloseTo(factor, 10);
+    expect(r.wanted!.sideMm).toBeCloseTo(90 / (0.9722718241 * factor), 4);
+    expect(r.stages.diary.figure).toBe(`ratio ${(0.9722718241 * factor).toFixed(3)}`);
+    expect(r.verdicts).toEqual([]);
+  });
+
+  test('standing, by hand: feet of the owl where the wings meet the tail fold, weight on its axis', () => {
+    const r = read(buildOwlPlan());
+    expect(r.standing!.stands).toBe(true);
+    expect(r.standing!.margin).toBeCloseTo((r.standing!.to - r.standing!.from) / 2, 6);
+    expect(r.stages.finish.figure).toBe('stands, 15 mm');
+  });
+
+  test('a wrong sheet contradicts the brief and offers the right one', () => {
+    const plan = buildHarePlan();
+    const r = read(plan);
+    expect(r.stages.paper.state).toBe('contradicts');
+    const verdict = r.verdicts.find((v) => v.id === 'size')!;
+    expect(verdict.remedy).toMatchObject({ kind: 'set side' });
+    const mended = read({ ...plan, sheet: { ...plan.sheet, sideMm: (verdict.remedy as { mm: number }).mm } });
+    expect(mended.verdicts.find((v) => v.id === 'size')).toBeUndefined();
+  });
+
+  test('limbs longer than the sheet gives, missing flaps and broken house rules are said', () => {
+    const plan = { ...buildOwlPlan(), limbs: [{ id: 'a', name: 'Neck', lengthMm: 200 }] };
+    expect(
+      read(plan)
+        .verdicts.map((v) => v.text)
+        .join(' '),
+    ).toContain('Neck needs a sheet of 200 mm');
+    expect(
+      read({ ...plan, baseId: 'blintz' })
+        .verdicts.map((v) => v.text)
+        .join(' '),
+    ).toContain('no free flap');
+    expect(
+      read({
+        ...buildPlan('strip'),
+        sheet: { shape: { kind: 'rectangle', width: 1, height: 3 }, sideMm: 90 },
+      }).verdicts[0]!.id,
+    ).toBe('rules');
+  });
+
+  test('a step that cannot be folded is named with a way to mend it', () => {
+    const plan = buildOwlPlan();
+    const r = read({ ...plan, steps: plan.steps.filter((s) => s.id !== 'blunt') });
+    expect(r.stages.folds.state).toBe('contradicts');
+    expect(r.refused.length).toBeGreaterThan(0);
+    expect(r.verdicts.find((v) => v.stage === 'folds')!.remedy).toMatchObject({ kind: 'open step' });
+  });
+
+  test('narrow flaps and thick stacks at a tiny sheet have a number and a remedy', () => {
+    const plan = buildHarePlan();
+    const r = read({
+      ...plan,
+      brief: { ...plan.brief, target: { ...plan.brief.target, mm: null } },
+      sheet: { ...plan.sheet, sideMm: 8 },
+      paper: { ...plan.paper, caliperMm: 1 },
+    });
+    expect(r.verdicts.map((v) => v.id).sort()).toEqual(['bulk', 'limbs', 'narrow']);
+    expect(r.verdicts.find((v) => v.id === 'narrow')!.remedy).toMatchObject({
+      kind: 'set side',
+      mm: expect.closeTo((8 * 5) / (8 * 0.41421356), 2),
+    });
+  });
+
+  test('an empty plan has eight stages to begin and no verdict', () => {
+    const r = read(buildPlan('newt'));
+    expect(Object.values(r.stages).filter((s) => s.state === 'not begun').length).toBeGreaterThanOrEqual(7);
+    expect(Object.values(r.stages).every((s) => s.figure.length <= 16 && s.figure !== '')).toBe(true);
+    expect(r.verdicts).toEqual([]);
+  });
+
+  test('tipping is said with the side it falls to', () => {
+    const plan = buildOwlPlan();
+    const named = (name: string) => ({ kind: 'named' as const, name });
+    const r = read({
+      ...plan,
+      finish: {
+        ...plan.finish,
+        feet: [named('B'), { kind: 'along', from: named('B'), to: named('O'), share: 0.2 }],
+      },
+    });
+    expect(r.standing!.stands).toBe(false);
+    expect(r.verdicts.find((v) => v.id === 'stands')!.text).toContain('tips to the');
+  });
+});

@@ -1,0 +1,108 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './support.ts';
+
+const owl = '/plan/demo-owl';
+const views = [
+  '/',
+  '/drawer',
+  '/settings',
+  ...['brief', 'parts', 'paper', 'marks', 'folds', 'finish', 'bench', 'diary'].map((s) => `${owl}/${s}`),
+  '/plan/demo-hare/marks',
+];
+
+async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await expect(page.locator('main')).toBeVisible();
+  await page.waitForLoadState('networkidle');
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`axe finds nothing on any view, ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
+    for (const path of views) {
+      await open(page, path);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect({
+        path,
+        violations: violations.map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      }).toEqual({ path, violations: [] });
+    }
+  });
+}
+
+test('axe finds nothing on the bench, while authoring, and in the palette', async ({ page }) => {
+  const check = async (what: string): Promise<void> => {
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect({
+      what,
+      violations: violations.map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .map((n) => n.target.join(' '))
+            .slice(0, 3)
+            .join(' | ')}`,
+      ),
+    }).toEqual({ what, violations: [] });
+  };
+  await open(page, `${owl}/bench`);
+  await page.getByRole('button', { name: /^Go on at step/ }).click();
+  await expect(page.getByTestId('bench-sentence')).not.toBeEmpty();
+  await check('bench');
+  await page.getByRole('button', { name: /^Leave the bench/ }).click();
+  await open(page, `${owl}/folds`);
+  await page.keyboard.press('v');
+  await expect(page.getByTestId('composer')).toBeVisible();
+  await check('authoring');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await check('palette');
+});
+
+test('nothing runs out of the page at 1024, 1280, 1920 and on an upright tablet', async ({ page }) => {
+  for (const [width, height] of [
+    [1024, 768],
+    [1280, 800],
+    [1920, 1080],
+    [820, 1180],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const path of views) {
+      await open(page, path);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect({ path, width, over }).toEqual({ path, width, over: expect.any(Number) });
+      expect(over).toBeLessThanOrEqual(0);
+    }
+  }
+});
+
+test('the bench on a tablet: swiping turns the page, touch targets are large', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto('/plan/demo-hare/bench');
+  await page.getByRole('button', { name: 'Begin a new run' }).click();
+  const bench = page.getByRole('region', { name: 'Bench' });
+  await expect(page.getByTestId('bench-sentence')).toContainText('Fold and unfold along diagonal AC.');
+  const swipe = async (from: number, to: number): Promise<void> => {
+    await page.mouse.move(from, 500);
+    await page.mouse.down();
+    await page.mouse.move(to, 500, { steps: 4 });
+    await page.mouse.up();
+  };
+  await swipe(600, 200);
+  await expect(page.getByTestId('bench-sentence')).toContainText('halving the angle');
+  await swipe(200, 600);
+  await expect(page.getByTestId('bench-sentence')).toContainText('diagonal AC');
+  for (const name of [/^Next/, /^Stuck here/]) {
+    const box = (await bench.getByRole('button', { name }).boundingBox())!;
+    expect(box.height).toBeGreaterThanOrEqual(72);
+  }
+  await context.close();
+});

@@ -1,0 +1,41 @@
+import { type Locator, type Page, expect, test as base } from '@playwright/test';
+
+/** Every test fails on an error in the page or its console; journeys that provoke one say so. */
+export const test = base.extend<{ calm: void; expectTrouble: { allow: RegExp[] } }>({
+  expectTrouble: [{ allow: [] }, { option: true }],
+  calm: [
+    async ({ page, expectTrouble }, use) => {
+      const errors: string[] = [];
+      page.on('pageerror', (e) => errors.push(e.message));
+      page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
+      await use();
+      expect(errors.filter((e) => !expectTrouble.allow.some((a) => a.test(e)))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+export const model = (page: Page): Locator => page.getByRole('group', { name: /The model/ });
+export const pleat = (page: Page, name: string): Locator =>
+  page.getByTestId('ribbon').getByRole('link', { name: new RegExp(`^${name}`) });
+export const rail = (page: Page, label: string): Locator => page.locator(`[data-reading="${label}"]`);
+export const sentence = (page: Page): Locator => page.getByTestId('stage-sentence');
+
+/** Begins a plan on the cast page and waits for its brief. */
+export async function beginPlan(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('A new plan for a').fill(name);
+  await page.getByRole('button', { name: 'Begin the plan' }).click();
+  await expect(page.getByLabel('Name of the plan')).toHaveValue(name);
+}
+
+/** Writes a length into a field and leaves it. */
+export async function write(page: Page, label: string | RegExp, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: typeof label === 'string' });
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export const saved = async (page: Page): Promise<void> =>
+  expect(page.getByTestId('save-state')).toHaveText('saved');

@@ -1,0 +1,165 @@
+import { beginPlan, expect, model, pleat, rail, saved, sentence, test } from './support.ts';
+
+test('a blintz is folded by keyboard alone: one corner, then three repeats', async ({ page }) => {
+  await beginPlan(page, 'Lantern');
+  await page.keyboard.press('Alt+5');
+  await expect(page.getByText('No steps yet. Every fold')).toBeVisible();
+  await page.keyboard.press('v');
+  await model(page).getByRole('button', { name: 'B', exact: true }).press('Enter');
+  await model(page).getByRole('button', { name: 'O', exact: true }).press('Enter');
+  await page.getByRole('button', { name: 'Keep this fold' }).press('Enter');
+  await expect(sentence(page)).toContainText('Valley-fold corner B to the centre O.');
+  for (const degrees of [90, 180, 270]) {
+    await page.getByLabel('Repeat it').selectOption({ label: `turned by ${degrees}°` });
+    await page.getByRole('button', { name: 'Repeat', exact: true }).press('Enter');
+  }
+  await expect(pleat(page, 'Folds')).toContainText('4, all flat');
+  await expect(pleat(page, 'Folds')).toContainText('5 facets, 2 layers at most');
+  await expect(rail(page, 'Silhouette')).toContainText('1.000 × 1.000');
+  await page.keyboard.press('PageUp');
+  await expect(sentence(page)).toContainText('Repeat step 1 turned by 180°');
+});
+
+test('the layers to move are chosen on the comb, and those that hang together come along', async ({
+  page,
+}) => {
+  await page.goto('/plan/demo-hare/folds');
+  await page.getByRole('button', { name: /^Step 3,/ }).click();
+  await page.keyboard.press('v');
+  await page.getByLabel('Find the crease by').selectOption('across');
+  for (const name of ['O', 'A', 'C']) await model(page).getByRole('button', { name, exact: true }).click();
+  await expect(page.getByText('Choose the paper that moves')).toBeVisible();
+  const box = (await model(page).boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.4, box.y + box.height * 0.66);
+  const comb = page.getByRole('radiogroup', { name: 'How many layers move' });
+  await expect(comb.getByRole('radio')).toHaveCount(2);
+  await comb.getByRole('radio').nth(1).click();
+  await expect(page.getByRole('button', { name: 'Keep this fold' })).toBeVisible();
+});
+
+test('pinch, fold and unfold, unfold and turn over are made on the model; a step is changed', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed');
+  await pleat(page, 'Folds').click();
+  const choose = async (...names: string[]): Promise<void> => {
+    for (const name of names) await model(page).getByRole('button', { name, exact: true }).click();
+  };
+  const keep = async (): Promise<void> => page.getByRole('button', { name: 'Keep this fold' }).click();
+  await page.getByRole('button', { name: /^Pinch/ }).click();
+  await choose('A', 'B');
+  await keep();
+  await expect(sentence(page)).toContainText('Bring corner A to corner B and pinch only edge AB.');
+  await page.getByRole('button', { name: /^Fold and unfold/ }).click();
+  await choose('D', 'm1');
+  await keep();
+  await expect(sentence(page)).toContainText('Fold and unfold corner D to m1.');
+  await page.getByRole('button', { name: /^Valley fold/ }).click();
+  await choose('C', 'D');
+  await keep();
+  await page.getByRole('button', { name: /^Unfold/ }).click();
+  await page.getByLabel('Unfold step').selectOption({ label: '3 valley' });
+  await keep();
+  await expect(sentence(page)).toContainText('Unfold step 3.');
+  await page.getByRole('button', { name: /^Turn over/ }).click();
+  await keep();
+  await expect(pleat(page, 'Folds')).toContainText('5, all flat');
+  await page.getByRole('button', { name: /^Step 2,/ }).click();
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
+  await choose('C', 'm1');
+  await keep();
+  await expect(sentence(page)).toContainText('Fold and unfold corner C to m1.');
+  await expect(pleat(page, 'Folds')).toContainText('5, all flat');
+});
+
+test('sheet and model are linked: a facet pointed at lights in both', async ({ page }) => {
+  await page.goto('/plan/demo-owl/folds');
+  await expect(page.getByRole('button', { name: /^Step 40,/ })).toBeVisible();
+  const lit = page.locator('[data-lit]');
+  await expect(lit).toHaveCount(0);
+  const modelPicture = page.getByRole('img', { name: /^The model/ });
+  const box = (await modelPicture.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 30);
+  await expect(lit).toHaveCount(2);
+});
+
+test('steps are dragged to another place', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  const [first, second] = [
+    page.getByRole('button', { name: /^Step 1,/ }),
+    page.getByRole('button', { name: /^Step 2,/ }),
+  ];
+  await first.click();
+  await expect(sentence(page)).toContainText('diagonal AC');
+  const [a, b] = [(await first.boundingBox())!, (await second.boundingBox())!];
+  await page.mouse.move(a.x + 30, a.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(b.x + 40, b.y + 40, { steps: 12 });
+  await page.mouse.up();
+  await expect(sentence(page)).toContainText('Step 2: Fold and unfold along diagonal AC.');
+  await expect(async () => {
+    await first.click();
+    await expect(sentence(page)).toContainText('diagonal BD', { timeout: 500 });
+  }).toPass();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await first.click();
+  await expect(sentence(page)).toContainText('diagonal AC');
+  await saved(page);
+});
+
+test('everything is found by name', async ({ page }) => {
+  await page.goto('/plan/demo-owl/brief');
+  await expect(page.getByLabel('Name of the plan')).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Stage, plan, step or action').fill('step 36');
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).toContainText('Valley-fold straight across c1 at m8.');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Stage, plan, step or action').fill('lamp');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Stage, plan, step or action').fill('as the system');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'day');
+});
+
+test('the sheet is chosen on the window by key, and every figure follows', async ({ page }) => {
+  await page.goto('/plan/demo-owl/paper');
+  const slider = page.getByRole('slider', { name: /Side/ });
+  await slider.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByLabel('Side', { exact: true }).first()).toBeVisible();
+  await expect(pleat(page, 'Paper')).toContainText('94.5 mm');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(pleat(page, 'Paper')).toContainText('94 mm');
+  await saved(page);
+});
+
+test('the drawer is sorted, a paper is put in, taken out and put back; units change everywhere', async ({
+  page,
+}) => {
+  await page.goto('/drawer');
+  const rows = page.getByRole('row');
+  await expect(rows).toHaveCount(9);
+  await page.getByRole('button', { name: 'Sheets' }).click();
+  await page.getByRole('button', { name: 'Put a paper in' }).click();
+  await page.getByRole('button', { name: 'Keep this paper' }).click();
+  await expect(page.getByText('The paper has no name')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Newt green');
+  await page.getByRole('button', { name: 'Keep this paper' }).click();
+  await expect(rows).toHaveCount(10);
+  await page.getByRole('button', { name: 'take out Newt green' }).click();
+  await expect(rows).toHaveCount(9);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(rows).toHaveCount(10);
+  await page.getByRole('button', { name: 'take out Newt green' }).click();
+  await page.goto('/settings');
+  await page.getByLabel('Lengths in').selectOption('in');
+  await page.goto('/plan/demo-owl/paper');
+  await expect(page.getByTestId('wanted-side')).toHaveText('3 11/16 in');
+  await page.goto('/settings');
+  await page.getByLabel('Fingers from').fill('99');
+  await expect(page.getByText('Not changed: widths must fall')).toBeVisible();
+  await page.getByLabel('Lengths in').selectOption('mm');
+});

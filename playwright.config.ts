@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+import { chromiumArgs, findChromium } from './scripts/chromium.mjs';
+
+const port = 4899;
+const baseURL = `http://127.0.0.1:${port}`;
+const json = process.env.JADE_E2E_JSON;
+
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: json ? [['list'], ['json', { outputFile: json }]] : [['list']],
+  use: {
+    baseURL,
+    viewport: { width: 1280, height: 800 },
+    contextOptions: { reducedMotion: 'reduce' },
+    colorScheme: 'light',
+    launchOptions: { executablePath: findChromium(), args: chromiumArgs },
+  },
+  webServer: {
+    command: 'node --import tsx server/src/main.ts',
+    url: `${baseURL}/api/health`,
+    env: { PORT: String(port), DB_FILE: ':memory:', SEED: 'demo', LOG: 'silent' },
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
+  },
+});

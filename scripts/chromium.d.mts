@@ -1,0 +1,2 @@
+export function findChromium(): string | undefined;
+export const chromiumArgs: string[];

@@ -1,0 +1,28 @@
+/** npm test: installs everything, runs the checks, the unit tests and the browser journeys, and counts. */
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { runChecks } from './check.mjs';
+import { buildPages, installBrowser, installPackages, run, say } from './setup.mjs';
+
+installPackages();
+installBrowser();
+runChecks();
+buildPages();
+
+const folder = mkdtempSync(join(tmpdir(), 'jade-tests-'));
+const [unitFile, e2eFile] = [join(folder, 'unit.json'), join(folder, 'e2e.json')];
+const unitsGood = run('npm', ['run', '-s', 'unit', '--', '--json', `--outputFile=${unitFile}`], {
+  stdio: ['ignore', 'ignore', 'inherit'],
+});
+const journeysGood = run('npm', ['run', '-s', 'e2e'], { env: { ...process.env, JADE_E2E_JSON: e2eFile } });
+
+const unit = JSON.parse(readFileSync(unitFile, 'utf8'));
+const { stats } = JSON.parse(readFileSync(e2eFile, 'utf8'));
+const passed = unit.numPassedTests + stats.expected;
+const failed = unit.numFailedTests + unit.numRuntimeErrorTestSuites + stats.unexpected + stats.flaky;
+say(
+  `unit tests: ${unit.numPassedTests} passed, ${unit.numFailedTests} failed; journeys: ${stats.expected} passed, ${stats.unexpected} failed`,
+);
+say(`tests: ${passed} passed, ${failed} failed`);
+process.exit(unitsGood && journeysGood && failed === 0 && passed > 0 ? 0 : 1);

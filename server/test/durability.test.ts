@@ -1,0 +1,129 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import Database from 'better-sqlite3';
+import { buildPlan } from '@jade/core/plan';
+import { readConfig } from '../src/config.ts';
+import { openStore } from '../src/db/index.ts';
+import { buildPlanStore } from '../src/plans/index.ts';
+
+const main = fileURLToPath(new URL('../src/main.ts', import.meta.url));
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'jade-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+
+/** Starts the server on a port of its own and waits until it says its address. */
+function start(port: number, file: string): Promise<ChildProcess> {
+  return new Promise((resolve, reject) => {
+    const child = spawn('node', ['--import', 'tsx', main], {
+      env: { ...process.env, PORT: String(port), DB_FILE: file, LOG: 'silent', NODE_OPTIONS: '' },
+      stdio: ['ignore', 'pipe', 'ignore'],
+    });
+    child.stdout!.once('data', () => resolve(child));
+    child.once('exit', () => reject(new Error('the server ended before it was up')));
+  });
+}
+const ended = (child: ChildProcess): Promise<number | null> =>
+  new Promise((resolve) => child.once('exit', (code) => resolve(code)));
+
+describe('nothing acknowledged is lost', () => {
+  test('the server killed in mid-write keeps every acknowledged revision, and the file is sound', async () => {
+    const [port, file] = [await freePort(), join(folder, 'killed.sqlite')];
+    const child = await start(port, file);
+    child.removeAllListeners('exit');
+    const base = `http://127.0.0.1:${port}/api/plans`;
+    const send = async (url: string, method: string, body: unknown) =>
+      (
+        await fetch(url, {
+          method,
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).json() as Promise<{ id: string; revision: number }>;
+    const { id } = await send(base, 'POST', { plan: buildPlan('moth') });
+    let acknowledged = 1;
+    const writing = (async () => {
+      for (;;) {
+        const saved = await send(`${base}/${id}`, 'PUT', {
+          baseRevision: acknowledged,
+          plan: buildPlan(`moth ${acknowledged}`),
+        });
+        acknowledged = saved.revision;
+      }
+    })().catch(() => undefined);
+    while (acknowledged < 25) await new Promise((r) => setTimeout(r, 5));
+    child.kill('SIGKILL');
+    await Promise.all([ended(child), writing]);
+    const raw = new Database(file);
+    expect(raw.pragma('integrity_check', { simple: true })).toBe('ok');
+    raw.close();
+    const store = openStore(file);
+    const plans = buildPlanStore(store);
+    expect(plans.get(id).revision).toBeGreaterThanOrEqual(acknowledged);
+    expect(plans.revisions(id).map((r) => r.revision)).toEqual(
+      Array.from({ length: plans.get(id).revision }, (_, i) => plans.get(id).revision - i),
+    );
+    store.close();
+  }, 60_000);
+
+  test('asked to stop, it finishes and ends with 0; a taken port is said', async () => {
+    const [port, file] = [await freePort(), join(folder, 'stopped.sqlite')];
+    const child = await start(port, file);
+    child.removeAllListeners('exit');
+    const second = spawn('node', ['--import', 'tsx', main], {
+      env: { ...process.env, PORT: String(port), DB_FILE: ':memory:', NODE_OPTIONS: '' },
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
+    let said = '';
+    second.stderr.on('data', (d: Buffer) => (said += d.toString()));
+    expect(await ended(second)).toBe(1);
+    expect(said).toContain(`Port ${port} is taken`);
+    child.kill('SIGTERM');
+    expect(await ended(child)).toBe(0);
+  }, 60_000);
+});
+
+describe('migrations', () => {
+  test('an older file is backed up before it is migrated, and opens with its plans', () => {
+    const file = join(folder, 'old.sqlite');
+    const first = openStore(file);
+    const { id } = buildPlanStore(first).create('p', buildPlan('newt'));
+    first.close();
+    const again = openStore(file);
+    expect(again.backup).toBeUndefined();
+    again.close();
+    const raw = new Database(file);
+    raw.exec('drop table settings; delete from __drizzle_migrations;');
+    for (const t of ['bench_runs', 'diary_entries', 'plan_revisions', 'plans', 'papers'])
+      raw.exec(`alter table ${t} rename to old_${t}`);
+    raw.exec('drop index diary_by_date');
+    raw.close();
+    const migrated = openStore(file);
+    expect(migrated.backup && existsSync(migrated.backup)).toBe(true);
+    migrated.close();
+    expect(readdirSync(folder).filter((f) => f.endsWith('.backup'))).toHaveLength(1);
+    const kept = new Database(migrated.backup!, { readonly: true });
+    expect(kept.prepare('select count(*) as n from old_plans where id = ?').get(id)).toEqual({ n: 1 });
+    kept.close();
+  });
+});
+
+test('the configuration has defaults and refuses a port that is none', () => {
+  expect(readConfig({}).port).toBe(4870);
+  expect(readConfig({ XDG_DATA_HOME: '/data' }).databaseFile).toBe('/data/jade-kite/plans.sqlite');
+  expect(() => readConfig({ PORT: 'abc' })).toThrow('PORT is "abc"');
+});
