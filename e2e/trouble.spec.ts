@@ -36,13 +36,11 @@ test.describe('provoked answers of the server', () => {
 
   test('a JSON file that is no plan names what is missing', async ({ page }) => {
     await page.goto('/');
-    await page
-      .getByLabel('Plan file')
-      .setInputFiles({
-        name: 'plan.json',
-        mimeType: 'application/json',
-        buffer: Buffer.from('{"format":"other"}'),
-      });
+    await page.getByLabel('Plan file').setInputFiles({
+      name: 'plan.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"other"}'),
+    });
     await expect(page.getByRole('status').filter({ hasText: 'This file is not a plan' })).toBeVisible();
   });
 

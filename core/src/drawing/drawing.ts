@@ -8,6 +8,7 @@ import {
   between,
   boundsOf,
   chordOf,
+  doBoundsMeet,
   dot,
   isTurned,
   lineThrough,
@@ -55,10 +56,14 @@ export function stackOrder(state: FlatState): { order: number[]; level: number[]
 const LAYER_OFFSET = 0.0022;
 const MOST_SPREAD = 0.02;
 
-/** The folded model as the folder sees it: layers a little apart, resting creases as hairlines. */
-export function drawModel(state: FlatState): Drawing {
+/**
+ * The folded model as the folder sees it: layers a little apart, resting creases as hairlines (left out where there are
+ * more than `mostResting`, for small pictures).
+ */
+export function drawModel(state: FlatState, mostResting = Infinity): Drawing {
+  const shown = state.resting.length > mostResting ? { ...state, resting: [] } : state;
   const stack = stackOrder(state);
-  const items = stack ? drawStack(state, stack) : drawCells(state);
+  const items = stack ? drawStack(shown, stack) : drawCells(state);
   return { items, bounds: boundsOf(state.facets.flatMap((_, f) => facetOnModel(state, f))) };
 }
 
@@ -99,13 +104,23 @@ function shorten(from: Point, to: Point, pressed: RestingCrease['pressed']): [Po
 
 function restingByFacet(state: FlatState): Map<number, RestingCrease[]> {
   const map = new Map<number, RestingCrease[]>();
+  const facets = state.facets.map((_, f) => {
+    const corners = facetOnSheet(state, f);
+    return { corners, bounds: boundsOf(corners) };
+  });
   for (const crease of state.resting) {
     const line = lineThrough(crease.from, crease.to);
     if (!line) continue;
-    state.facets.forEach((_, f) => {
-      const part = withinFacet(facetOnSheet(state, f), line, crease);
-      if (part) map.set(f, [...(map.get(f) ?? []), { ...crease, ...part }]);
-    });
+    const around = boundsOf([crease.from, crease.to]);
+    for (let f = 0; f < facets.length; f++) {
+      const { corners, bounds } = facets[f]!;
+      if (!doBoundsMeet(around, bounds)) continue;
+      const part = withinFacet(corners, line, crease);
+      if (!part) continue;
+      const known = map.get(f);
+      if (known) known.push({ ...crease, ...part });
+      else map.set(f, [{ ...crease, ...part }]);
+    }
   }
   return map;
 }
@@ -115,9 +130,9 @@ function withinFacet(corners: readonly Point[], line: Line, crease: Segment): Se
   const chord = chordOf(corners, line);
   if (!chord) return undefined;
   const along = toUnit(subtract(crease.to, crease.from));
-  const at = (p: Point): number => dot(subtract(p, crease.from), along);
-  const [low, high] = [at(chord.from), at(chord.to)].sort((a, b) => a - b) as [number, number];
-  const [from, to] = [Math.max(0, low), Math.min(at(crease.to), high)];
+  const [a, b] = [dot(subtract(chord.from, crease.from), along), dot(subtract(chord.to, crease.from), along)];
+  const from = Math.max(0, Math.min(a, b));
+  const to = Math.min(dot(subtract(crease.to, crease.from), along), Math.max(a, b));
   return to - from > 1e-6
     ? { from: add(crease.from, scale(along, from)), to: add(crease.from, scale(along, to)) }
     : undefined;

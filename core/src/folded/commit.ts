@@ -16,14 +16,7 @@ import {
 import { done, failed, invariant, type Outcome } from '../outcome/index.ts';
 import type { FineMesh, Piece } from './mesh.ts';
 import type { Refusal } from './refusal.ts';
-import {
-  type CreaseSense,
-  type Facet,
-  type FlatState,
-  type RestingCrease,
-  edgeOwners,
-  foldsOf,
-} from './state.ts';
+import { type CreaseSense, type Facet, type FlatState, type RestingCrease, edgeOwners } from './state.ts';
 import { joinSegments, subtractSegments } from './segments.ts';
 
 /** A crease a move has made, on the sheet. */
@@ -68,9 +61,8 @@ export function commit(
     order: merged.value,
     resting: from.resting,
   };
-  const folds = foldsOf(state);
   const made = findMade(mesh, owner, order.after);
-  return done({ state: { ...state, resting: settleResting(from.resting, flattened, folds) }, made });
+  return done({ state: { ...state, resting: settleResting(from.resting, flattened, made) }, made });
 }
 
 function findTear(mesh: FineMesh, owner: ReadonlyMap<string, number>): Point | undefined {
@@ -248,12 +240,13 @@ function changedEdges(
   return joinSegments(found, (c, d) => c.sense === d.sense);
 }
 
+/** Resting creases after a move: without the stretches it has folded again, with those it has laid flat. */
 function settleResting(
   resting: readonly RestingCrease[],
   flattened: readonly RestingCrease[],
-  folds: readonly Segment[],
+  made: readonly Segment[],
 ): RestingCrease[] {
-  const rest = resting.flatMap((r) => subtractSegments(r, folds).map((s) => ({ ...r, ...s })));
+  const rest = resting.flatMap((r) => subtractSegments(r, made).map((s) => ({ ...r, ...s })));
   const fresh = flattened.filter((f) => !rest.some((r) => isSameSegment(r, f)));
   return [...rest, ...fresh];
 }

@@ -4,6 +4,8 @@ import {
   type Point,
   apply,
   between,
+  boundsOf,
+  doBoundsMeet,
   distance,
   doOverlap,
   sideOf,
@@ -110,6 +112,7 @@ export function inheritOrder(state: FlatState, mesh: FineMesh): Int8Array {
   const n = mesh.pieces.length;
   const facets = state.facets.length;
   const shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'before'));
+  const bounds = shapes.map(boundsOf);
   const order = new Int8Array(n * n);
   for (let i = 0; i < n; i++) {
     for (let j = i + 1; j < n; j++) {
@@ -117,7 +120,11 @@ export function inheritOrder(state: FlatState, mesh: FineMesh): Int8Array {
       const relation = state.order[p.parent * facets + q.parent]!;
       if (relation === 0 || p.side !== q.side) continue;
       const whole = !mesh.cut[p.parent] && !mesh.cut[q.parent];
-      if (!whole && !doOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) continue;
+      if (
+        !whole &&
+        !(doBoundsMeet(bounds[i]!, bounds[j]!) && doOverlap(shapes[i]!, shapes[j]!, tolerance.overlap))
+      )
+        continue;
       order[i * n + j] = relation;
       order[j * n + i] = -relation;
     }

@@ -1,5 +1,6 @@
 import { type Point, cross, subtract } from './point.ts';
 import { type Line, sideOf } from './line.ts';
+import { tolerance } from './tolerance.ts';
 
 /** Signed area, positive counter-clockwise. */
 export function areaOf(polygon: readonly Point[]): number {
@@ -101,27 +102,26 @@ export function clipTo(polygon: readonly Point[], line: Line): Point[] {
 
 /** The stretch of a line inside a convex polygon, as its two ends; undefined when it only touches. */
 export function chordOf(polygon: readonly Point[], line: Line): { from: Point; to: Point } | undefined {
-  let low: { t: number; p: Point } | undefined;
-  let high: { t: number; p: Point } | undefined;
-  const along = (p: Point) => line.normal[1] * p[0] - line.normal[0] * p[1];
-  const take = (p: Point) => {
-    const t = along(p);
-    if (!low || t < low.t) low = { t, p };
-    if (!high || t > high.t) high = { t, p };
-  };
+  const [nx, ny] = line.normal;
+  let from: Point | undefined;
+  let to: Point | undefined;
+  let [low, high] = [Infinity, -Infinity];
   for (let i = 0; i < polygon.length; i++) {
     const p = polygon[i]!;
     const q = polygon[(i + 1) % polygon.length]!;
     const sp = sideOf(line, p);
     const sq = sideOf(line, q);
-    if (Math.abs(sp) <= 1e-9) take(p);
-    else if (Math.abs(sq) > 1e-9 && sp > 0 !== sq > 0) {
+    let end: Point;
+    if (Math.abs(sp) <= tolerance.onLine) end = p;
+    else if (Math.abs(sq) > tolerance.onLine && sp > 0 !== sq > 0) {
       const t = sp / (sp - sq);
-      take([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]);
-    }
+      end = [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t];
+    } else continue;
+    const along = ny * end[0] - nx * end[1];
+    if (along < low) [low, from] = [along, end];
+    if (along > high) [high, to] = [along, end];
   }
-  if (!low || !high || high.t - low.t < 1e-9) return undefined;
-  return { from: low.p, to: high.p };
+  return from && to && high - low >= tolerance.samePoint ? { from, to } : undefined;
 }
 
 /** True when the point lies inside or within `slack` of a counter-clockwise convex polygon. */

@@ -1,6 +1,7 @@
 import { scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
-import { constructMark, judgeConstruction } from '../marks/index.ts';
+import { type AlignmentSigma, constructMark, judgeConstruction } from '../marks/index.ts';
+import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
 import { type ReplayedStep, resolvePoint } from '../sequence/index.ts';
@@ -86,12 +87,28 @@ function toStandingMm(
 
 function toMarksError({ plan, sigma }: ReadingsInput, sideMm: number | undefined): number | undefined {
   if (plan.marks.length === 0 || sideMm === undefined) return undefined;
-  const errors = plan.marks.flatMap((ask) => {
-    const ways = constructMark(plan.sheet.shape, ask, `ask-${ask.id}`);
-    if (!ways.ok) return [];
-    const chosen = ways.value.find((w) => w.id === ask.construction) ?? ways.value[0]!;
-    const judged = judgeConstruction(chosen, ask, plan.sheet.shape, sideMm, sigma);
-    return [Math.hypot(judged.errorMm, judged.missMm)];
-  });
+  const errors = plan.marks.flatMap((ask) => judgedErrorMm(plan.sheet.shape, ask, sideMm, sigma) ?? []);
   return errors.length === 0 ? undefined : Math.max(...errors);
+}
+
+/** Errors already judged, in mm; a mark's error does not change while folds are edited. */
+const judged = new Map<string, number>();
+const MOST_JUDGED = 200;
+
+function judgedErrorMm(
+  shape: SheetShape,
+  ask: ReadingsInput['plan']['marks'][number],
+  sideMm: number,
+  sigma: AlignmentSigma,
+): number | undefined {
+  const key = JSON.stringify([shape, ask, sideMm, sigma]);
+  const known = judged.get(key);
+  if (known !== undefined) return known;
+  const ways = constructMark(shape, ask, `ask-${ask.id}`);
+  if (!ways.ok) return undefined;
+  const chosen = ways.value.find((w) => w.id === ask.construction) ?? ways.value[0]!;
+  const { errorMm, missMm } = judgeConstruction(chosen, ask, shape, sideMm, sigma);
+  if (judged.size >= MOST_JUDGED) judged.clear();
+  judged.set(key, Math.hypot(errorMm, missMm));
+  return judged.get(key);
 }

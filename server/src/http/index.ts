@@ -1,4 +1,3 @@
 /** Room: what all addresses share: the error table, input reading, and who may ask. */
-export type { ErrorCode } from './errors.ts';
 export { HttpFault, errorTable, readInput, answerNotFound, buildErrorHandler } from './errors.ts';
 export { guardOrigin, guardJson } from './guard.ts';

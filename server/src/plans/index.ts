@@ -1,4 +1,4 @@
 /** Room: plans, their revisions, and plan files. */
-export type { SavedPlan, PlanStore } from './store.ts';
+export type { PlanStore } from './store.ts';
 export { buildPlanStore } from './store.ts';
 export { planRoutes } from './routes.ts';

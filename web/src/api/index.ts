@@ -18,6 +18,5 @@ export {
   useImportPlanMutation,
   useListRevisionsQuery,
 } from './api.ts';
-export type { SavedPlan, OwnedRecord } from './api.ts';
+export type { SavedPlan } from './api.ts';
 export { savePlan, fetchPlan, fetchRevision, sayFault } from './plans.ts';
-export type { SaveOutcome } from './plans.ts';

@@ -7,7 +7,7 @@ import { Slip } from '../ui/index.ts';
 import { useAppDispatch } from './hooks.ts';
 
 /** Carries out a remedy: sets the side, opens a stage or a step. */
-export function useRemedy(): (remedy: Remedy) => void {
+function useRemedy(): (remedy: Remedy) => void {
   const edit = useEdit();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();

@@ -14,7 +14,7 @@ export function buildStore() {
   });
 }
 
-export type AppStore = ReturnType<typeof buildStore>;
+type AppStore = ReturnType<typeof buildStore>;
 export type RootState = ReturnType<AppStore['getState']>;
 export type AppDispatch = AppStore['dispatch'];
 export type AppThunk = ThunkAction<void, RootState, unknown, UnknownAction>;

@@ -37,6 +37,9 @@ const read = ({ plan, runs, diary, otherDiary, settings }: PlanInput, replay: Re
     unit: settings.unit,
   });
 
+/** A thumbnail with more resting creases than this shows none: at its size they are grey noise. */
+const MOST_RESTING = 80;
+
 /** The engine behind the worker's door: keeps the last replay, so that an edit costs only what follows it. */
 export function buildEngine(): Engine {
   let input: PlanInput | undefined;
@@ -71,7 +74,7 @@ export function buildEngine(): Engine {
           minutes: toMinutes(s, sideMm ?? 200, pace),
           stamp,
           ...(s.refusal ? { refusal: s.refusal.text } : {}),
-          ...(have.has(stamp) ? {} : { drawing: drawModel(s.after) }),
+          ...(have.has(stamp) ? {} : { drawing: drawModel(s.after, MOST_RESTING) }),
         };
       });
       return { readings, steps };

@@ -1,6 +1,5 @@
 /** Room: the core behind a worker: what is asked of it, the page's one client, and the open plan's newest answers. */
 export type {
-  PlanInput,
   StepCard,
   StepDetail,
   Landmark,

@@ -23,7 +23,8 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
   // Corners and centre first, then marks made by pinches: where one lies on the middle of an edge, the mark is what is seen.
   const built = landmarksOf(state.sheet);
   const addBuilt = (wanted: boolean): void => {
-    for (const { name, at } of built) if (name.startsWith('mid ') === wanted) add(name, { kind: 'named', name }, at, 'main');
+    for (const { name, at } of built)
+      if (name.startsWith('mid ') === wanted) add(name, { kind: 'named', name }, at, 'main');
   };
   addBuilt(false);
   const names = nameSteps(steps.map((s) => s.step));

@@ -50,7 +50,10 @@ export function EngineProvider({ children }: { children: ReactNode }) {
       const answer = await getEngine().computePlan(input, [...drawings.current.keys()]);
       for (const s of answer.steps) if (s.drawing) drawings.current.set(s.stamp, s.drawing);
       if (turn !== asked.current.plan) return;
-      setResult({ ...answer, steps: answer.steps.map((s) => ({ ...s, drawing: drawings.current.get(s.stamp)! })) });
+      setResult({
+        ...answer,
+        steps: answer.steps.map((s) => ({ ...s, drawing: drawings.current.get(s.stamp)! })),
+      });
       setFault(undefined);
       await askDetail();
     };

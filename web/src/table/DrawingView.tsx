@@ -1,4 +1,4 @@
-import { type PointerEvent, type ReactNode, useId, useMemo, useRef } from 'react';
+import { type PointerEvent, type ReactNode, memo, useId, useMemo, useRef } from 'react';
 import {
   SHADE_PER_LAYER,
   arrowPath,
@@ -39,8 +39,8 @@ export interface DrawingViewProps {
   readonly children?: (place: (p: Point) => Point) => ReactNode;
 }
 
-/** A display list as SVG. Facets light up under the pointer; landmarks are buttons when they can be chosen. */
-export function DrawingView(props: DrawingViewProps) {
+/** A display list as SVG; drawn again only when what it is given changes. Facets light up under the pointer; landmarks are buttons when they can be chosen. */
+export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
   const {
     drawing,
     palette,
@@ -121,7 +121,7 @@ export function DrawingView(props: DrawingViewProps) {
       {props.children?.(place)}
     </svg>
   );
-}
+});
 
 function buildFrame(drawing: Drawing, width: number, height: number, margin: number, scale?: number) {
   const { minX, minY, maxX, maxY } = drawing.bounds;

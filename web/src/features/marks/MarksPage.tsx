@@ -172,7 +172,12 @@ function Way({
         </p>
       </div>
       <p className="note mb-2">{way.how}</p>
-      <div className="flex gap-3 overflow-x-auto pb-2" tabIndex={0} role="group" aria-label={`The folds of: ${way.title}`}>
+      <div
+        className="flex gap-3 overflow-x-auto pb-2"
+        tabIndex={0}
+        role="group"
+        aria-label={`The folds of: ${way.title}`}
+      >
         {way.pictures.map((p, i) => (
           <figure key={i} className="w-[168px] shrink-0">
             <DrawingView

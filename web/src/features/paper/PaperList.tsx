@@ -98,7 +98,7 @@ export function PaperList() {
   );
 }
 
-export function Swatch({ hex, name }: { hex: string; name: string }) {
+function Swatch({ hex, name }: { hex: string; name: string }) {
   return (
     <span title={name} className="inline-block h-5 w-5 border border-rule-strong" style={{ background: hex }}>
       <span className="sr-only">{name}</span>
