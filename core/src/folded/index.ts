@@ -22,7 +22,7 @@ export type { Committed, MadeCrease } from './commit.ts';
 export { commit } from './commit.ts';
 export { joinSegments } from './segments.ts';
 export type { Arrangement, Cell, SubEdge } from './arrangement.ts';
-export { buildArrangement } from './arrangement.ts';
+export { arrangeFacets, buildArrangement } from './arrangement.ts';
 export type { Measures, VisibleColour } from './measures.ts';
 export { toMeasures, toOutline, layersUnder } from './measures.ts';
 export type { Flap } from './flaps.ts';

@@ -1,6 +1,6 @@
 import { facetOnModel, facetOnSheet, type FlatState, toModel } from '@jade/core/folded';
-import { between, distance, type Point } from '@jade/core/geometry';
-import { nameSteps, type PointRef, type ReplayedStep } from '@jade/core/sequence';
+import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '@jade/core/geometry';
+import { nameSteps, type LineRef, type PointRef, type ReplayedStep } from '@jade/core/sequence';
 import { edgesOf, landmarksOf } from '@jade/core/sheet';
 import type { Landmark } from './protocol.ts';
 
@@ -32,6 +32,7 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
     if (trail?.mark) add(names.get(step.id)?.mark ?? '', { kind: 'mark', step: step.id }, trail.mark, 'main');
   }
   addBuilt(true);
+  for (const { name, ref, at } of listCrossings(state, steps)) add(name, ref, at, 'main');
   let corners = 0;
   state.facets.forEach((_, f) => {
     const onSheet = facetOnSheet(state, f);
@@ -60,6 +61,66 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
     }
   }
   return found;
+}
+
+/** Most crossings offered; a sheet full of creases has thousands, and none of them could be pointed at. */
+const MOST_CROSSINGS = 80;
+
+interface Crossing {
+  readonly name: string;
+  readonly ref: PointRef;
+  readonly at: Point;
+}
+
+/** Where creases of two steps cross on the sheet, and where a crease ends on a raw edge. */
+function listCrossings(state: FlatState, steps: readonly ReplayedStep[]): Crossing[] {
+  const names = nameSteps(steps.map((s) => s.step));
+  const lines = steps.flatMap(({ step, trail, move }) => {
+    const crease = move.kind === 'pinch' ? undefined : trail?.creases[0];
+    const line = crease && lineThrough(crease.from, crease.to);
+    return crease && line
+      ? [
+          {
+            crease,
+            line,
+            name: names.get(step.id)?.crease ?? '',
+            ref: { kind: 'crease' as const, step: step.id },
+          },
+        ]
+      : [];
+  });
+  const found: Crossing[] = [];
+  lines.forEach((a, i) => {
+    for (const b of lines.slice(i + 1)) {
+      const at = crossingOf(a.line, b.line);
+      if (at && isOn(a.crease, at) && isOn(b.crease, at))
+        found.push({
+          name: `${a.name} × ${b.name}`,
+          ref: { kind: 'meet', a: a.ref, b: b.ref, frame: 'sheet' },
+          at,
+        });
+    }
+    for (const edge of edgesOf(state.sheet)) {
+      const at = crossingOf(a.line, lineThrough(edge.from, edge.to)!);
+      const ends: LineRef = {
+        kind: 'through',
+        a: { kind: 'named', name: edge.name[0]! },
+        b: { kind: 'named', name: edge.name[1]! },
+      };
+      if (at && isOn(a.crease, at) && isOn(edge, at))
+        found.push({
+          name: `${a.name} on ${edge.name}`,
+          ref: { kind: 'meet', a: a.ref, b: ends, frame: 'sheet' },
+          at,
+        });
+    }
+  });
+  return found.slice(0, MOST_CROSSINGS);
+}
+
+/** True where a point of the line lies within the segment. */
+function isOn({ from, to }: Segment, at: Point): boolean {
+  return Math.abs(distance(from, at) + distance(at, to) - distance(from, to)) < SAME;
 }
 
 /** Digits below the engine's own accuracy are noise in a saved plan. */

@@ -4,7 +4,7 @@ import { useGetSettingsQuery, useListDiaryQuery, useListRunsQuery } from '../api
 import { usePlanState } from '../plan/index.ts';
 import { defaultSettings } from '@jade/core/settings';
 import { EngineContext, type EngineView } from './context.ts';
-import { getEngine } from './client.ts';
+import { ENGINE_LOST, getEngine } from './client.ts';
 import type { PlanInput, PlanResult, StepDetail } from './protocol.ts';
 
 /** Plan, records and settings as one input for the worker. */
@@ -66,6 +66,13 @@ export function EngineProvider({ children }: { children: ReactNode }) {
     wantedStep.current = step;
     if (asked.current.detail > 0) askDetail().catch(() => undefined);
   }, [step, askDetail]);
+
+  useEffect(() => {
+    const onLost = (event: Event): void =>
+      setFault(String((event as CustomEvent).detail || 'its worker ended'));
+    window.addEventListener(ENGINE_LOST, onLost);
+    return () => window.removeEventListener(ENGINE_LOST, onLost);
+  }, []);
 
   const view = useMemo<EngineView>(() => ({ input, result, detail, fault }), [input, result, detail, fault]);
   return <EngineContext.Provider value={view}>{children}</EngineContext.Provider>;

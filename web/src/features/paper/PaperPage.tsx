@@ -1,5 +1,6 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { findNextStock, toCutting } from '@jade/core/paper';
+import { moveWord } from '@jade/core/sequence';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { useListPapersQuery } from '../../api/index.ts';
 import { StageHead } from '../../app/StageHead.tsx';
@@ -127,6 +128,7 @@ function SheetForm() {
           />
         </>
       )}
+      <SizeStep />
       {wanted && (
         <button
           type="button"
@@ -137,6 +139,28 @@ function SheetForm() {
         </button>
       )}
     </section>
+  );
+}
+
+/** The step whose silhouette is measured: the last, or an earlier one that the shaping does not change. */
+function SizeStep() {
+  const plan = usePlan();
+  const edit = useEdit();
+  if (plan.steps.length < 2) return null;
+  return (
+    <Choice
+      label="Size is read at"
+      className="col-span-2"
+      value={plan.sizeStep ?? ''}
+      options={[
+        { value: '', label: `the last step, ${plan.steps.length}` },
+        ...plan.steps
+          .slice(0, -1)
+          .map((s, i) => ({ value: s.id, label: `step ${i + 1}, ${moveWord(s)}` }))
+          .reverse(),
+      ]}
+      onChoice={(id) => edit((p) => void (p.sizeStep = id === '' ? null : id))}
+    />
   );
 }
 
@@ -215,6 +239,7 @@ function CutSheet() {
   const { unit } = useSettings();
   const { data } = useListPapersQuery();
   const sideMm = useEngine().result?.readings.sideMm;
+  const [stock, setStock] = useState('');
   const found = useMemo(() => {
     if (sideMm === undefined || !data) return undefined;
     const { shape } = plan.sheet;
@@ -225,10 +250,10 @@ function CutSheet() {
             heightMm: (sideMm * shape.height) / Math.min(shape.width, shape.height),
           }
         : { widthMm: sideMm, heightMm: sideMm };
-    const own = data.find((p) => p.id === plan.paper.drawerId);
-    const next = findNextStock(piece, own ? [own] : []) ?? findNextStock(piece, data);
+    const wanted = data.find((p) => p.id === stock) ?? data.find((p) => p.id === plan.paper.drawerId);
+    const next = findNextStock(piece, wanted ? [wanted] : []) ?? findNextStock(piece, data);
     return next ? { next, piece, cut: toCutting(piece, next) } : { piece };
-  }, [sideMm, data, plan.paper.drawerId, plan.sheet]);
+  }, [sideMm, data, plan.paper.drawerId, plan.sheet, stock]);
   if (!found) return null;
   if (!('next' in found) || !found.next) {
     return (
@@ -244,10 +269,26 @@ function CutSheet() {
     <section aria-label="Cutting">
       <h2 className="head mb-1">Cut from {next.name}</h2>
       <p className="note mb-2">
-        The next size up: {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text}{' '}
-        gives <b>{cut.pieces}</b>, {toFigure(cut.waste * 100, 0)} % left over. Steel rule, guarded blade, cut
-        away from the hand, on a mat.
+        {next.id === stock
+          ? 'As chosen'
+          : next.id === plan.paper.drawerId
+            ? 'Of this plan’s paper'
+            : 'The next size up'}
+        : {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text} gives{' '}
+        <b>{cut.pieces}</b>, {toFigure(cut.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away
+        from the hand, on a mat.
       </p>
+      <Choice
+        label="Stock sheet"
+        className="mb-2"
+        value={next.id}
+        options={(data ?? []).map((p) => ({
+          value: p.id,
+          label: `${p.name}, ${toLengthText(p.widthMm, unit).text} × ${toLengthText(p.heightMm, unit).text}`,
+        }))}
+        onChoice={setStock}
+        note={stock !== '' && next.id !== stock ? 'the sheet you chose is smaller than the piece' : undefined}
+      />
       <svg
         width={next.widthMm * k + 2}
         height={next.heightMm * k + 2}

@@ -1,0 +1,11 @@
+/**
+ * Room: the order of layers of any flat-folded pattern. Constraints per stretch of folded edge, a conflict-driven search
+ * for a first order, exact counting by independent components, listing of several orders. Searches end found, none (a
+ * proof) or gaveUp; budgets count steps. What is counted: relations of labelled facets, first facet face up.
+ */
+export type { LayerProblem, LayerCrease } from './problem.ts';
+export { buildLayerProblem } from './problem.ts';
+export type { LayerOutcome } from './search.ts';
+export { searchOrder } from './search.ts';
+export type { LayerCount } from './count.ts';
+export { countOrders, listOrders } from './count.ts';
