@@ -16,15 +16,21 @@ export function countOrders(problem: LayerProblem, effort: Effort): LayerCount {
   const { solver, ok } = beginSolver(problem);
   if (!ok) return { kind: 'counted', components: [], states: 0n };
   const components: bigint[] = [];
-  for (const component of splitComponents(solver, openPairs(solver))) {
-    const count = countComponent(solver, component, effort);
+  const graph = new PairGraph(solver);
+  for (const component of graph.split(openPairs(solver))) {
+    const count = countComponent(solver, graph, component, effort);
     if (count === undefined) return { kind: 'gaveUp' };
     components.push(count);
   }
   return { kind: 'counted', components, states: components.reduce((a, b) => a * b, 1n) };
 }
 
-function countComponent(solver: LayerSolver, pairs: readonly Literal[], effort: Effort): bigint | undefined {
+function countComponent(
+  solver: LayerSolver,
+  graph: PairGraph,
+  pairs: readonly Literal[],
+  effort: Effort,
+): bigint | undefined {
   if (!effort.spend(1)) return undefined;
   const level = solver.level;
   const pair = pairs[0]!;
@@ -33,8 +39,8 @@ function countComponent(solver: LayerSolver, pairs: readonly Literal[], effort: 
     if (solver.assume(literal)) {
       const left = pairs.filter((p) => solver.isOpen(p));
       let product = 1n;
-      for (const part of left.length === 0 ? [] : splitComponents(solver, left)) {
-        const count = countComponent(solver, part, effort);
+      for (const part of left.length === 0 ? [] : split(left, graph)) {
+        const count = countComponent(solver, graph, part, effort);
         if (count === undefined) return undefined;
         product *= count;
         if (product === 0n) break;
@@ -45,6 +51,11 @@ function countComponent(solver: LayerSolver, pairs: readonly Literal[], effort: 
   }
   return total;
 }
+
+/** A handful of pairs is tried out faster than it is split. */
+const FEW_PAIRS = 5;
+const split = (pairs: readonly Literal[], graph: PairGraph): readonly (readonly Literal[])[] =>
+  pairs.length <= FEW_PAIRS ? [pairs] : graph.split(pairs);
 
 /** The first `most` orders, each as the relations [above, below] of all overlapping pairs. */
 export function listOrders(problem: LayerProblem, most: number, effort: Effort): [number, number][][] {
@@ -69,38 +80,66 @@ export function listOrders(problem: LayerProblem, most: number, effort: Effort):
   return found;
 }
 
-/** Groups of open pairs that no constraint ties to another group. */
-function splitComponents(solver: LayerSolver, pairs: readonly Literal[]): Literal[][] {
-  const { n, creases, creasesOf, through, tacos, equal } = solver.problem;
-  const index = new Map(pairs.map((p, i) => [p, i]));
-  const parent = pairs.map((_, i) => i);
-  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
-  const keyOf = (f: number, g: number): number => (f < g ? f * n + g : g * n + f);
-  const join = (keys: readonly number[]): void => {
-    const open = keys.flatMap((k) => index.get(k) ?? []);
-    for (const i of open.slice(1)) parent[root(i)] = root(open[0]!);
-  };
-  for (const p of pairs) {
-    const [f, g] = [Math.floor(p / n), p % n];
+/**
+ * Which open pairs are tied to which, once for a whole count: a superset of what is tied later on, when some pairs are
+ * decided, so that splitting by it stays right.
+ */
+class PairGraph {
+  private readonly neighbours = new Map<Literal, readonly Literal[]>();
+  private readonly tied = new Map<Literal, Literal[]>();
+  private readonly solver: LayerSolver;
+
+  constructor(solver: LayerSolver) {
+    this.solver = solver;
+    const { n, tacos, equal } = solver.problem;
+    for (let t = 0; t < tacos.length; t += 4) {
+      const q = [0, 1, 2, 3].map((i) => tacos[t + i]!);
+      this.tie(q.flatMap((f, i) => q.slice(i + 1).map((g) => keyOf(f, g, n))));
+    }
+    for (const [a, b, c, d] of equal) this.tie([keyOf(a, b, n), keyOf(c, d, n)]);
+  }
+
+  /** Groups of open pairs that no constraint ties to another group. */
+  split(pairs: readonly Literal[]): Literal[][] {
+    const open = new Set(pairs);
+    const groups: Literal[][] = [];
+    for (const first of pairs) {
+      if (!open.delete(first)) continue;
+      const group = [first];
+      for (let at = 0; at < group.length && open.size > 0; at++) {
+        for (const next of this.neighboursOf(group[at]!)) if (open.delete(next)) group.push(next);
+      }
+      groups.push(group);
+    }
+    return groups;
+  }
+
+  private tie(keys: readonly number[]): void {
+    for (const key of keys)
+      this.tied.set(key, [...(this.tied.get(key) ?? []), ...keys.filter((k) => k !== key)]);
+  }
+
+  private neighboursOf(pair: Literal): readonly Literal[] {
+    const known = this.neighbours.get(pair);
+    if (known) return known;
+    const { n, creases, creasesOf, through } = this.solver.problem;
+    const [f, g] = [Math.floor(pair / n), pair % n];
+    const list = new Set<Literal>(this.tied.get(pair));
     for (const [x, y] of [
       [f, g],
       [g, f],
     ] as const) {
       for (const k of creasesOf[x]!) {
-        if (hasBit(through[k]!, y)) join([p, keyOf(creases[k]!.a === x ? creases[k]!.b : creases[k]!.a, y)]);
+        if (hasBit(through[k]!, y))
+          list.add(keyOf(creases[k]!.a === x ? creases[k]!.b : creases[k]!.a, y, n));
       }
     }
-    for (const h of bitsOf(solver.maskOf(f, g))) if (h !== f && h !== g) join([p, keyOf(f, h), keyOf(g, h)]);
+    for (const h of bitsOf(this.solver.maskOf(f, g))) {
+      if (h !== f && h !== g) list.add(keyOf(f, h, n)).add(keyOf(g, h, n));
+    }
+    this.neighbours.set(pair, [...list]);
+    return this.neighbours.get(pair)!;
   }
-  for (let t = 0; t < tacos.length; t += 4) {
-    const q = [0, 1, 2, 3].map((i) => tacos[t + i]!);
-    join(q.flatMap((f, i) => q.slice(i + 1).map((g) => keyOf(f, g))));
-  }
-  for (const [a, b, c, d] of equal) join([keyOf(a, b), keyOf(c, d)]);
-  const groups = new Map<number, Literal[]>();
-  pairs.forEach((p, i) => {
-    const r = root(i);
-    groups.set(r, [...(groups.get(r) ?? []), p]);
-  });
-  return [...groups.values()];
 }
+
+const keyOf = (f: number, g: number, n: number): number => (f < g ? f * n + g : g * n + f);

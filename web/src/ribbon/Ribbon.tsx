@@ -62,7 +62,7 @@ function StandingPleat({ item, side, tint }: { item: PleatItem; side: 'before' |
   return (
     <NavLink
       to={item.to}
-      className="group flex max-w-[190px] min-w-0 flex-1 no-underline"
+      className="group flex max-w-[190px] min-w-0 flex-1 no-underline max-[900px]:max-w-[52px]"
       aria-label={`${item.name}: ${item.figure}, ${FOOT[item.state].word}`}
     >
       {side === 'after' && returnFace}
@@ -76,10 +76,10 @@ function StandingPleat({ item, side, tint }: { item: PleatItem; side: 'before' |
             textDecorationThickness: 1,
           }}
         >
-          <span className="block truncate font-serif text-[16px] leading-[20px] font-medium text-ink-2">
+          <span className="block truncate font-serif text-[16px] leading-[20px] font-medium text-ink-2 max-[900px]:invisible">
             {item.name}
           </span>
-          <span className="block truncate text-[14px] leading-[20px] font-semibold text-ink">
+          <span className="block truncate text-[14px] leading-[20px] font-semibold text-ink max-[1080px]:invisible">
             {item.figure}
           </span>
           <FootLine state={item.state} />

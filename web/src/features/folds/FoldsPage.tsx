@@ -61,8 +61,8 @@ export function FoldsPage() {
   if (!detail) return <Waiting what="Folding …" />;
   return (
     <main className="flex h-full min-h-[640px] flex-col">
-      <div className="flex min-h-0 flex-1 max-[1080px]:flex-col">
-        <div className="flex min-w-0 flex-1 flex-col">
+      <div className="flex min-h-0 flex-1 max-[1080px]:flex-col max-[1080px]:overflow-auto">
+        <div className="flex min-w-0 flex-1 flex-col max-[1080px]:flex-none">
           <StageHead title="Folds">
             <Sentence number={detail.number} sentence={detail.sentence} />
           </StageHead>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { type Landmark, type LayerTooth, type Preview, getEngine, useEngine } from '../../engine/index.ts';
@@ -31,12 +31,13 @@ export function Table({ composer, send, showNames }: TableProps) {
   const [teeth, setTeeth] = useState<readonly LayerTooth[]>([]);
   const base = composer?.replacing ? composer.replacing - 1 : step;
   const preview = usePreview(composer, base);
+  const { box, sizes } = useTableSizes();
   const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
   useEffect(() => {
     if (composer?.replacing && step !== composer.replacing - 1)
       dispatch(stepSelected(composer.replacing - 1));
   }, [composer?.replacing, dispatch, step]);
-  if (!detail) return null;
+  if (!detail) return <div ref={box} className="flex-1" />;
 
   const authoring = composer !== null;
   const modelMarks = toMarks(detail.landmarks, composer, near, authoring, showNames, (l) => l.model);
@@ -71,27 +72,31 @@ export function Table({ composer, send, showNames }: TableProps) {
   const shown = authoring ? (preview?.drawing ?? detail.after) : detail.after;
   const replayed = steps[step - 1];
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(220px,300px)_minmax(260px,1fr)_196px] items-start gap-4 overflow-auto px-7 max-[760px]:grid-cols-1">
+    <div
+      ref={box}
+      className="grid min-h-[370px] flex-1 items-start gap-4 overflow-auto px-7"
+      style={{ gridTemplateColumns: sizes.columns }}
+    >
       <figure aria-label="Sheet">
         <DrawingView
           drawing={detail.sheet}
           palette={palette}
-          width={300}
-          height={300}
+          width={sizes.sheet}
+          height={sizes.sheet}
           title={`The sheet after step ${step}: valley and mountain creases`}
           hovered={hovered}
           onHover={hover}
           marks={sheetMarks}
           {...(authoring ? { onMark: choose, onPoint: click('sheet') } : {})}
         />
-        <ScaleBar px={248} />
+        <ScaleBar px={sizes.sheet - 52} />
       </figure>
       <figure className="flex justify-center" aria-label="Model">
         <DrawingView
           drawing={shown}
           palette={palette}
-          width={420}
-          height={350}
+          width={sizes.model}
+          height={sizes.height}
           margin={40}
           title={`The model after step ${step}`}
           hovered={hovered}
@@ -153,6 +158,31 @@ export function Table({ composer, send, showNames }: TableProps) {
       </div>
     </div>
   );
+}
+
+/** Sheet and model grow with the table; what stands beside them keeps its size. */
+function useTableSizes() {
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 990, height: 400 });
+  useLayoutEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const read = (): void => setRoom({ width: element.clientWidth, height: element.clientHeight });
+    read();
+    const watch = new ResizeObserver(read);
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  const inner = room.width - 56;
+  const narrow = inner < 780;
+  // Where the page scrolls the table has the height of its pictures, so it cannot be asked for room.
+  const height = narrow ? inner / 2 + 30 : Math.max(330, Math.min(room.height - 14, 620));
+  const sheet = Math.round(Math.min(narrow ? inner / 2 - 10 : inner * 0.33, height - 30, 560));
+  const model = Math.round(narrow ? inner / 2 - 10 : inner - sheet - 196 - 32);
+  return {
+    box,
+    sizes: { sheet, model, height, columns: narrow ? `${sheet}px 1fr` : `${sheet}px 1fr 196px` },
+  };
 }
 
 function toMarks(
