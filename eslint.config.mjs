@@ -67,6 +67,6 @@ export default tseslint.config(
     rules: hooks.configs.recommended.rules,
     languageOptions: { globals: globals.browser },
   },
-  { files: ['**/*.mjs', '**/*.mts', 'server/**'], languageOptions: { globals: globals.node } },
+  { files: ['**/*.mjs', '**/*.mts', 'server/**', 'cli/**'], languageOptions: { globals: globals.node } },
   prettier,
 );

@@ -12,4 +12,4 @@ const project = (name) => ({
   },
 });
 
-export default { projects: ['core', 'server', 'web'].map(project) };
+export default { projects: ['core', 'server', 'web', 'cli'].map(project) };

@@ -9,3 +9,4 @@ export type { LayerOutcome } from './search.ts';
 export { searchOrder } from './search.ts';
 export type { LayerCount } from './count.ts';
 export { countOrders, listOrders } from './count.ts';
+export { checkOrder } from './verify.ts';

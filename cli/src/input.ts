@@ -1,0 +1,101 @@
+import { readFileSync, statSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { type CreasePattern, buildPattern } from '@jade/core/creases';
+import { readFold } from '@jade/core/formats';
+import { type Plan, readPlanFile } from '@jade/core/plan';
+import { readLength } from '@jade/core/units';
+
+/** Bad input: one clear line with place, limit and remedy. */
+export class BadInput extends Error {}
+
+type Options = Record<string, { type: 'string' | 'boolean' }>;
+
+/** Positional arguments and options of a verb; unknown options are bad input. */
+export function readArgs(
+  args: readonly string[],
+  options: Options,
+  positionals: number,
+): { files: string[]; values: Record<string, string | boolean | undefined> } {
+  let parsed;
+  try {
+    parsed = parseArgs({ args: [...args], options, allowPositionals: true, strict: true });
+  } catch (fault) {
+    throw new BadInput((fault as Error).message.split('\n')[0]!);
+  }
+  if (parsed.positionals.length < positionals)
+    throw new BadInput('a file is missing; name it after the verb.');
+  if (parsed.positionals.length > Math.max(1, positionals))
+    throw new BadInput(`one file is taken, and ${parsed.positionals.length} were named.`);
+  return { files: parsed.positionals, values: parsed.values as Record<string, string | boolean | undefined> };
+}
+
+const MOST_BYTES = 20_000_000;
+
+export function readText(file: string): string {
+  try {
+    const { size } = statSync(file);
+    if (size > MOST_BYTES)
+      throw new BadInput(
+        `${file} has ${(size / 1e6).toFixed(0)} MB, and at most ${MOST_BYTES / 1e6} MB are read.`,
+      );
+    return readFileSync(file, 'utf8');
+  } catch (fault) {
+    if (fault instanceof BadInput) throw fault;
+    throw new BadInput(
+      `${file} cannot be read: ${(fault as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (fault as Error).message}.`,
+    );
+  }
+}
+
+/** A crease pattern from a .fold file, with the rounding error of its coordinates. */
+export function readPattern(file: string): { pattern: CreasePattern; precision: number } {
+  const fold = readFold(readText(file));
+  if (!fold.ok) throw new BadInput(`${file}: ${fold.fault[0]!.text}`);
+  const pattern = buildPattern(fold.value.input);
+  if (!pattern.ok) throw new BadInput(`${file}: ${pattern.fault[0]!.text}`);
+  return { pattern: pattern.value, precision: fold.value.precision };
+}
+
+export function readPlan(file: string): Plan {
+  let value: unknown;
+  try {
+    value = JSON.parse(readText(file));
+  } catch (fault) {
+    if (fault instanceof BadInput) throw fault;
+    throw new BadInput(`${file}: it is not JSON; a plan file is saved by Export.`);
+  }
+  const read = readPlanFile(value);
+  if (!read.ok) throw new BadInput(`${file}: ${read.fault[0]!.text}`);
+  return read.value.plan;
+}
+
+/** A whole number of an option within limits. */
+export function readCount(
+  value: string | boolean | undefined,
+  name: string,
+  low: number,
+  high: number,
+): number | undefined {
+  if (value === undefined) return undefined;
+  const number = Number(value);
+  if (!Number.isInteger(number) || number < low || number > high)
+    throw new BadInput(`--${name} is "${String(value)}"; write a whole number from ${low} to ${high}.`);
+  return number;
+}
+
+/** "240x240mm" as two lengths in mm. */
+export function readBox(
+  value: string | boolean | undefined,
+  name: string,
+): { widthMm: number; heightMm: number } {
+  const parts = /^\s*([^x]+)x(.+?)\s*$/.exec(String(value ?? ''));
+  if (!parts) throw new BadInput(`--${name} is missing or no size; write it as 240x240mm.`);
+  const unit = /[a-z"]+\s*$/i.exec(parts[2]!)?.[0] ?? '';
+  const [w, h] = [
+    readLength(/[a-z"]/i.test(parts[1]!) ? parts[1]! : parts[1]! + unit),
+    readLength(parts[2]!),
+  ];
+  if (!w.ok) throw new BadInput(`--${name}: ${w.fault}`);
+  if (!h.ok) throw new BadInput(`--${name}: ${h.fault}`);
+  return { widthMm: w.value, heightMm: h.value };
+}

@@ -1,0 +1,228 @@
+import { writeFileSync } from 'node:fs';
+import { bases, findBase, foldBase } from '@jade/core/bases';
+import { foldPattern } from '@jade/core/creases';
+import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
+import { buildEffort } from '@jade/core/effort';
+import { checkVertices } from '@jade/core/flatness';
+import { findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
+import { apply, boundsOf } from '@jade/core/geometry';
+import { buildLayerProblem, countOrders, listOrders, searchOrder } from '@jade/core/layers';
+import { toCutting } from '@jade/core/paper';
+import { type Replay, moveWord, nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
+import { sheetArea } from '@jade/core/sheet';
+import { BadInput, readArgs, readBox, readCount, readPattern, readPlan } from './input.ts';
+
+interface Verb {
+  readonly usage: string;
+  readonly about: string;
+  readonly run: (args: readonly string[]) => unknown;
+}
+
+/** Steps of the search the command line allows: some tens of seconds on an ordinary machine. */
+const SEARCH_STEPS = 3_000_000;
+
+export const verbs: Record<string, Verb> = {
+  check: {
+    usage: 'check FILE.fold',
+    about:
+      'Facets and vertices of a crease pattern, and whether every inner vertex folds flat on its own, with the reason where not.',
+    run(args) {
+      const { files } = readArgs(args, {}, 1);
+      const { pattern, precision } = readPattern(files[0]!);
+      const checks = checkVertices(pattern, precision);
+      return {
+        facets: pattern.facets.length,
+        vertices: checks.map(({ at, kawasaki, maekawa, degree, angleGap, reasons }) => ({
+          at,
+          kawasaki,
+          maekawa,
+          degree,
+          angleGap,
+          reasons,
+        })),
+        locallyFlatFoldable: checks.every((c) => c.reasons.length === 0),
+      };
+    },
+  },
+  layers: {
+    usage: 'layers FILE.fold [--count] [--limit N]',
+    about:
+      'Orders of layers of a pattern (senses given or U). --count counts all, --limit N lists the first N as relations [below, above].',
+    run: runLayers,
+  },
+  fold: {
+    usage: 'fold FILE.fold',
+    about:
+      'Placement of every facet when the pattern is folded flat (2x3 matrices), the size it has then, and whether it closes.',
+    run(args) {
+      const { files } = readArgs(args, {}, 1);
+      const { pattern } = readPattern(files[0]!);
+      const folded = foldPattern(pattern);
+      const box = boundsOf(
+        pattern.facets.flatMap((loop, f) =>
+          loop.map((v) => apply(folded.placements[f]!, pattern.vertices[v]!)),
+        ),
+      );
+      return {
+        placements: folded.placements.map((m) => [m.a, m.b, m.tx, m.c, m.d, m.ty]),
+        bounds: { width: box.maxX - box.minX, height: box.maxY - box.minY },
+        closed: folded.closure <= 1e-6 * pattern.size,
+      };
+    },
+  },
+  replay: {
+    usage: 'replay PLAN.json [--to N]',
+    about:
+      'Folds a plan step by step: what each step makes of the sheet, in sheet sides, and why a step cannot be folded.',
+    run(args) {
+      const { files, values } = readArgs(args, { to: { type: 'string' } }, 1);
+      const replay = replayPlan(files[0]!);
+      const to = readCount(values.to, 'to', 1, replay.steps.length) ?? replay.steps.length;
+      return { steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)) };
+    },
+  },
+  draw: {
+    usage: 'draw PLAN.json --step N [--out FILE.svg]',
+    about:
+      'The drawing of a step as SVG: the model before it with the line, the arrow and the names; --step 0 draws the sheet.',
+    run(args) {
+      const { files, values } = readArgs(args, { step: { type: 'string' }, out: { type: 'string' } }, 1);
+      const plan = readPlan(files[0]!);
+      const replay = replayPlan(files[0]!);
+      const number = readCount(values.step, 'step', 0, replay.steps.length);
+      if (number === undefined)
+        throw new BadInput(`--step is missing; write a number from 0 to ${replay.steps.length}.`);
+      const step = replay.steps[number - 1];
+      const drawing = step ? drawStep(step, nameSteps(plan.steps)) : drawModel(replay.start);
+      const svg = toSvg(drawing, {
+        width: 480,
+        height: 480,
+        palette: dayPalette(plan.paper.front.hex, plan.paper.back.hex),
+        title: `${plan.name}, step ${number}`,
+      });
+      if (typeof values.out !== 'string') return { step: number, svg };
+      writeFileSync(values.out, svg);
+      return { step: number, out: values.out };
+    },
+  },
+  base: {
+    usage: 'base [NAME]',
+    about:
+      'A base of the catalogue as the engine folds it: flaps in sheet sides and the crease pattern. Without a name: the names.',
+    run(args) {
+      const { files } = readArgs(args, {}, 0);
+      if (files.length === 0) return { bases: bases.map((b) => b.id) };
+      const base = findBase(files[0]!);
+      if (!base)
+        throw new BadInput(
+          `there is no base "${files[0]}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
+        );
+      const { state, flaps, measures } = foldBase(base);
+      return {
+        name: base.name,
+        flaps: flaps.map((f) => ({
+          name: f.tip,
+          length: f.length,
+          width: f.width,
+          layers: f.layers,
+          tip: f.tipOnSheet,
+        })),
+        creasePattern: foldsOf(state).map((f) => ({ from: f.from, to: f.to, sense: f.sense })),
+        silhouette: { width: measures.width, height: measures.height, area: measures.silhouetteArea },
+        layersMax: measures.spot.layers,
+      };
+    },
+  },
+  cut: {
+    usage: 'cut --need 240x240mm --stock 500x700mm',
+    about:
+      'How many pieces come out of a stock sheet, laid in rows one way, where they lie in mm, and the share left over.',
+    run(args) {
+      const { values } = readArgs(args, { need: { type: 'string' }, stock: { type: 'string' } }, 0);
+      const cut = toCutting(readBox(values.need, 'need'), {
+        id: 'stock',
+        name: 'stock',
+        ...readBox(values.stock, 'stock'),
+      });
+      return { pieces: cut.pieces, layout: cut.layout, waste: cut.waste };
+    },
+  },
+};
+
+function runLayers(args: readonly string[]): unknown {
+  const { files, values } = readArgs(args, { count: { type: 'boolean' }, limit: { type: 'string' } }, 1);
+  const limit = readCount(values.limit, 'limit', 1, 10_000) ?? 0;
+  const began = process.hrtime.bigint();
+  const { pattern, precision } = readPattern(files[0]!);
+  const local = checkVertices(pattern, precision).flatMap((v) => v.reasons);
+  const ms = (): number => Number((process.hrtime.bigint() - began) / 1000n) / 1000;
+  if (local.length > 0)
+    return {
+      facets: pattern.facets.length,
+      outcome: 'none',
+      ...(values.count ? { states: '0', components: [] } : {}),
+      reason: local[0],
+      orders: [],
+      ms: ms(),
+    };
+  const problem = buildLayerProblem(pattern, foldPattern(pattern));
+  const overlapPairs =
+    problem.overlaps.reduce((sum, row) => sum + row.reduce((s, word) => s + bitCount(word), 0), 0) / 2;
+  const found = searchOrder(problem, buildEffort(SEARCH_STEPS));
+  const counted =
+    values.count && found.kind !== 'gaveUp' ? countOrders(problem, buildEffort(SEARCH_STEPS)) : undefined;
+  return {
+    facets: pattern.facets.length,
+    overlapPairs,
+    ...(counted?.kind === 'counted'
+      ? { components: counted.components.map(String), states: String(counted.states) }
+      : {}),
+    outcome: counted?.kind === 'gaveUp' ? 'gaveUp' : found.kind,
+    ...(found.kind === 'none' ? { reason: sayNone(found.creases) } : {}),
+    orders:
+      limit > 0
+        ? listOrders(problem, limit, buildEffort(SEARCH_STEPS)).map((order) =>
+            order.map(([above, below]) => [below, above]),
+          )
+        : [],
+    ms: ms(),
+  };
+}
+
+function bitCount(word: number): number {
+  let count = 0;
+  for (let rest = word; rest !== 0; rest &= rest - 1) count++;
+  return count;
+}
+
+const sayNone = (creases: readonly number[]): string =>
+  creases.length === 0
+    ? 'the layers collide whatever the senses are'
+    : `layers collide; the senses of creases ${creases.slice(0, 12).join(', ')}${creases.length > 12 ? ' and others' : ''} cannot hold together`;
+
+function replayPlan(file: string): Replay {
+  const plan = readPlan(file);
+  return replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
+}
+
+function describeStep(step: Replay['steps'][number], replay: Replay): unknown {
+  const measures = toMeasures(step.after);
+  const narrow = findNarrowest(findFlaps(step.after));
+  const sides = ({ front, back }: { front: number; back: number }) => ({ a: front, b: back });
+  return {
+    n: step.number,
+    move: moveWord(step.step),
+    says: sayStep(step.step, replay.sequence),
+    ok: step.refusal === undefined,
+    ...(step.refusal ? { error: step.refusal.text } : {}),
+    flat: true,
+    facets: measures.facets,
+    layersMax: measures.spot.layers,
+    layersAtCrease: step.trace?.layersAtCrease ?? 0,
+    width: measures.width,
+    height: measures.height,
+    narrowest: narrow?.width ?? null,
+    colours: { front: sides(measures.fromFront), back: sides(measures.fromBehind) },
+    paper: sheetArea(replay.sequence.sheet),
+  };
+}
