@@ -31,7 +31,7 @@ export function readArgs(
 
 const MOST_BYTES = 20_000_000;
 
-export function readText(file: string): string {
+function readText(file: string): string {
   try {
     const { size } = statSync(file);
     if (size > MOST_BYTES)

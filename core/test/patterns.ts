@@ -2,11 +2,6 @@ import { type Assignment, type CreasePattern, buildPattern, foldPattern } from '
 import type { Point } from '../src/geometry/index.ts';
 import { type LayerProblem, buildLayerProblem } from '../src/layers/index.ts';
 
-export interface Draft {
-  readonly vertices: Point[];
-  readonly edges: { a: number; b: number; assignment: Assignment }[];
-}
-
 /** A pattern from segments, or the test fails with the issue. */
 export function pattern(segments: readonly (readonly [Point, Point, Assignment])[]): CreasePattern {
   const vertices = segments.flatMap(([p, q]) => [p, q]);

@@ -20,7 +20,7 @@ export interface SubEdge {
   readonly sides: readonly FacetSide[];
 }
 
-export interface FacetSide {
+interface FacetSide {
   readonly facet: number;
   readonly side: number;
 }

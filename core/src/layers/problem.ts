@@ -129,7 +129,7 @@ function isSubset(a: Bits, b: Bits): boolean {
   return true;
 }
 
-export function countBits(bits: Bits): number {
+function countBits(bits: Bits): number {
   let count = 0;
   for (let word of bits) {
     for (; word !== 0; word &= word - 1) count++;
