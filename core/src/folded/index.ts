@@ -20,7 +20,7 @@ export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';
 export { floodFrom, piecesAt } from './flood.ts';
 export type { Committed, MadeCrease } from './commit.ts';
 export { commit } from './commit.ts';
-export { joinSegments } from './segments.ts';
+export { joinSegments, subtractSegments } from './segments.ts';
 export type { Arrangement, Cell, SubEdge } from './arrangement.ts';
 export { arrangeFacets, buildArrangement } from './arrangement.ts';
 export type { Measures, VisibleColour } from './measures.ts';

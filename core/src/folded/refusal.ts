@@ -2,10 +2,10 @@ import type { Point } from '../geometry/index.ts';
 
 /**
  * Why a move cannot be made. tear: paper would have to tear; through: paper would pass through itself; reference: a
- * point or line is gone or says nothing; empty: nothing would move; sliver: an edge too short to fold would be left;
+ * point or line is gone or says nothing; crease: a crease is missing, turned wrong or in the way; empty: nothing would move; sliver: an edge too short to fold would be left;
  * asymmetric: a repeat on paper that is not made for it.
  */
-export type RefusalKind = 'tear' | 'through' | 'reference' | 'empty' | 'sliver' | 'asymmetric';
+export type RefusalKind = 'tear' | 'through' | 'reference' | 'crease' | 'empty' | 'sliver' | 'asymmetric';
 
 export interface Refusal {
   readonly kind: RefusalKind;

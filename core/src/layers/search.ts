@@ -19,8 +19,14 @@ export type LayerOutcome =
   | { readonly kind: 'gaveUp'; readonly decisions: number; readonly conflicts: number };
 
 /** A solver with the senses that are known; undefined when they contradict each other already. */
-export function beginSolver(problem: LayerProblem): { solver: LayerSolver; ok: boolean } {
+export function beginSolver(
+  problem: LayerProblem,
+  known: readonly (readonly [number, number])[] = [],
+): { solver: LayerSolver; ok: boolean } {
   const solver = new LayerSolver(problem);
+  for (const [above, below] of known) {
+    if (!solver.assert(above * problem.n + below, -1, -1)) return { solver, ok: false };
+  }
   for (const { a, b, above } of problem.creases) {
     if (above < 0) continue;
     const below = above === a ? b : a;
@@ -44,7 +50,16 @@ export function openPairs(solver: LayerSolver): Literal[] {
  * jump back, restart now and then. Ends found, none (a proof) or gaveUp when the effort is spent.
  */
 export function searchOrder(problem: LayerProblem, effort: Effort): LayerOutcome {
-  const { solver, ok } = beginSolver(problem);
+  return runSearch(problem, [], effort);
+}
+
+/** The same with some pairs known beforehand, as [above, below]. */
+export function runSearch(
+  problem: LayerProblem,
+  known: readonly (readonly [number, number])[],
+  effort: Effort,
+): LayerOutcome {
+  const { solver, ok } = beginSolver(problem, known);
   const stats = { decisions: 0, conflicts: 0 };
   if (!ok) return { kind: 'none', creases: blame(solver), ...stats };
   const queue = new ActivityQueue(problem.n, openPairs(solver));

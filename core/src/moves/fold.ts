@@ -45,7 +45,7 @@ export interface FoldRequest {
 }
 
 /** What a fold would move, cut and ordered but not yet turned. */
-interface Turn {
+export interface Turn {
   readonly mesh: FineMesh;
   readonly moving: ReadonlySet<number>;
   readonly order: Int8Array;
@@ -76,7 +76,11 @@ export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveRe
   return done({ ...committed.value, trace: toTrace(state, turn.value, request) });
 }
 
-function prepareTurn(state: FlatState, request: FoldRequest): Outcome<Turn, Refusal> {
+/** Cuts along the line and finds what moves: the least set that holds the flap's points and does not tear. */
+export function prepareTurn(
+  state: FlatState,
+  request: Pick<FoldRequest, 'line' | 'flap' | 'layers' | 'hold'>,
+): Outcome<Turn, Refusal> {
   const side = findSide(state, request);
   if (!side.ok) return side;
   const cut = cutAlong(state, request.line);
@@ -106,7 +110,7 @@ function prepareTurn(state: FlatState, request: FoldRequest): Outcome<Turn, Refu
 }
 
 /** The side of the line the flap's points lie on; refuses points off the sheet, on the line, or on both sides. */
-function findSide(state: FlatState, request: FoldRequest): Outcome<1 | -1, Refusal> {
+function findSide(state: FlatState, request: Pick<FoldRequest, 'line' | 'flap'>): Outcome<1 | -1, Refusal> {
   const sides: number[] = [];
   for (const point of request.flap) {
     const at = toModel(state, point);
@@ -191,7 +195,11 @@ function orderAfter(
   return after;
 }
 
-function toTrace(state: FlatState, turn: Turn, request: FoldRequest): MoveTrace {
+export function toTrace(
+  state: FlatState,
+  turn: Turn,
+  request: Pick<FoldRequest, 'line' | 'flap'>,
+): MoveTrace {
   const chords: Segment[] = [];
   for (const i of turn.moving) {
     const piece = turn.mesh.pieces[i]!;
