@@ -8,8 +8,8 @@ const json = process.env.JADE_E2E_JSON;
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   reporter: json ? [['list'], ['json', { outputFile: json }]] : [['list']],
   use: {
     baseURL,

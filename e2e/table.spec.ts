@@ -163,3 +163,24 @@ test('the drawer is sorted, a paper is put in, taken out and put back; units cha
   await expect(page.getByText('Not changed: widths must fall')).toBeVisible();
   await page.getByLabel('Lengths in').selectOption('mm');
 });
+
+test('a reverse fold is made on the model; the wrong kind is refused and names the right one', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Stork');
+  await pleat(page, 'Folds').click();
+  const choose = async (...names: string[]): Promise<void> => {
+    for (const name of names) await model(page).getByRole('button', { name, exact: true }).click();
+  };
+  await page.keyboard.press('v');
+  await choose('B', 'D');
+  await page.getByRole('button', { name: 'Keep this fold' }).click();
+  await expect(pleat(page, 'Folds')).toContainText('1, all flat');
+  await page.keyboard.press('o');
+  await choose('C', 'mid BC');
+  await expect(page.getByText('try the inside reverse fold')).toBeVisible();
+  await page.keyboard.press('i');
+  await page.getByRole('button', { name: 'Keep this fold' }).click();
+  await expect(sentence(page)).toContainText('Inside-reverse-fold corner C to the middle of BC.');
+  await expect(pleat(page, 'Folds')).toContainText('4 facets, 4 layers at most');
+});

@@ -1,5 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { buildFlatSheet, checkState, facetOnModel, foldsOf, toMeasures } from '../src/folded/index.ts';
+import {
+  buildFlatSheet,
+  checkState,
+  facetOnModel,
+  foldsOf,
+  joinSegments,
+  toMeasures,
+} from '../src/folded/index.ts';
 import type { FlatState } from '../src/folded/index.ts';
 import { creaseAlong, foldOver, rotateModel, turnOver, unfoldStep } from '../src/moves/index.ts';
 import { flat, fold, footprint, onto, refusalOf, square, through } from './builders.ts';
@@ -190,6 +197,15 @@ describe('the checker can fail: each law broken on purpose', () => {
     const laws = lawsOf({ ...quarter, order: swapped });
     expect(laws.some((l) => l === 'crossing' || l === 'maekawa')).toBe(true);
   });
+});
+
+test('stretches of one line are joined to their union, others are left alone', () => {
+  const from = (a: number, b: number) => ({ from: [a, 0] as const, to: [b, 0] as const });
+  expect(joinSegments([from(0, 1), from(0, 0.5), from(1, 2)], () => true)).toEqual([from(0, 2)]);
+  expect(joinSegments([from(0, 1), from(1.5, 2)], () => true)).toHaveLength(2);
+  expect(joinSegments([from(0, 1), { from: [1, 0] as const, to: [1, 1] as const }], () => true)).toHaveLength(
+    2,
+  );
 });
 
 test.each([{ kind: 'rectangle', width: 2, height: 3 } as const, { kind: 'triangle' } as const])(

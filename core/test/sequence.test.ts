@@ -145,6 +145,58 @@ describe('replay', () => {
   });
 });
 
+describe('collapse, sink and reverse as steps', () => {
+  const spoke = (to: string, sense: 'mountain' | 'valley') => ({ from: at('O'), to: at(to), sense });
+  const base = step('base', {
+    kind: 'collapse',
+    creases: [
+      ...['mid AB', 'mid BC', 'mid CD', 'mid DA'].map((m) => spoke(m, 'mountain')),
+      spoke('B', 'valley'),
+      spoke('D', 'valley'),
+    ],
+    anchor: { kind: 'sheet', at: [0.2, 0.2] },
+  });
+  const sink = step('sink', {
+    kind: 'sink',
+    line: { kind: 'onto', from: at('O'), to: { kind: 'along', from: at('O'), to: at('A'), share: '1/2' } },
+    flap: [at('O')],
+  });
+
+  test('a preliminary base is collapsed and its closed corner sunk open', () => {
+    const result = replay([base, sink]);
+    expect(result.steps.map((s) => s.refusal?.text)).toEqual([undefined, undefined]);
+    expect(toMeasures(result.steps[1]!.after).silhouetteArea).toBeCloseTo(0.25 - 0.03125, 9);
+    const sequence = { sheet: { kind: 'square' as const }, points: {}, steps: [base, sink] };
+    expect(sayStep(base, sequence)).toBe(
+      'Collapse on all these creases together. From the front, mountain: O–the middle of AB, O–the middle of BC, O–the middle of CD, O–the middle of DA; valley: O–B, O–D.',
+    );
+    expect(sayStep(sink, sequence)).toBe('Open-sink the centre O to halfway from O to A.');
+  });
+
+  test('a reverse fold is repeated, depends on its marks and is said', () => {
+    const reverse = (mode: string) =>
+      step(`r-${mode}`, {
+        kind: 'reverse',
+        mode,
+        line: { kind: 'onto', from: at('C'), to: at('mid CD') },
+        flap: [at('C')],
+      });
+    const result = replay([
+      valley('d', { kind: 'onto', from: at('B'), to: at('D') }, at('B')),
+      reverse('inside'),
+    ]);
+    expect(result.steps[1]!.refusal).toBeUndefined();
+    expect(result.steps[1]!.after.facets).toHaveLength(4);
+    expect(
+      replay([valley('d', { kind: 'onto', from: at('B'), to: at('D') }, at('B')), reverse('outside')])
+        .steps[1]!.refusal!.text,
+    ).toContain('try the inside');
+    expect(sayStep(result.steps[1]!.step, result.sequence)).toBe(
+      'Inside-reverse-fold corner C to the middle of CD.',
+    );
+  });
+});
+
 describe('repeats', () => {
   const corner = valley('b', { kind: 'onto', from: at('B'), to: at('O') }, at('B'));
   const again = (id: string, of: string, map: unknown): Step => step(id, { kind: 'repeat', of, map });

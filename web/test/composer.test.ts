@@ -71,6 +71,28 @@ describe('authoring a step', () => {
     expect(run(state, { kind: 'tool chosen', tool: 'crease' })).toMatchObject({ picks: [], replacing: 4 });
   });
 
+  test('reverse folds and the sink take a line and the tip that moves', () => {
+    expect(toMove(run(beginComposer('inside'), point('C'), point('B')))).toMatchObject({
+      kind: 'reverse',
+      mode: 'inside',
+      flap: [{ name: 'C' }],
+    });
+    expect(
+      toMove(run(beginComposer('valley'), point('C'), point('B'), { kind: 'tool chosen', tool: 'outside' })),
+    ).toMatchObject({ kind: 'reverse', mode: 'outside' });
+    expect(
+      toMove(
+        run(
+          beginComposer('sink'),
+          { kind: 'method chosen', method: 'through' },
+          point('A'),
+          point('C'),
+          point('O'),
+        ),
+      ),
+    ).toMatchObject({ kind: 'sink', flap: [{ name: 'O' }] });
+  });
+
   test('pinch, crease, turn, rotate, unfold', () => {
     expect(methodsOf('pinch')).toEqual(['onto', 'across']);
     expect(toMove(run(beginComposer('pinch'), point('A'), point('B')))).toMatchObject({

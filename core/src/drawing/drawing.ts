@@ -241,8 +241,7 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
     ];
   }
   if (!trace) return [];
-  const sense =
-    move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch' ? move.sense : 'valley';
+  const sense = senseOf(move);
   const lines = trace.chords.map((c): DrawItem => ({
     kind: 'line',
     style: move.kind === 'unfold' ? 'rest' : sense,
@@ -256,4 +255,10 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
         ? 'unfold'
         : sense;
   return [...lines, { kind: 'arrow', style, from: trace.from, to: trace.to, bend: 0.28 }];
+}
+
+/** The line of a step in its print notation: inside reverse folds and sinks go in, so they are drawn as mountains. */
+function senseOf(move: ReplayedStep['move']): 'valley' | 'mountain' {
+  if (move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch') return move.sense;
+  return (move.kind === 'reverse' && move.mode === 'inside') || move.kind === 'sink' ? 'mountain' : 'valley';
 }

@@ -1,13 +1,4 @@
-import {
-  type Point,
-  type Segment,
-  distance,
-  dot,
-  lineThrough,
-  sideOf,
-  subtract,
-  toUnit,
-} from '../geometry/index.ts';
+import { type Point, type Segment, dot, lineThrough, sideOf, subtract, toUnit } from '../geometry/index.ts';
 
 /** A crease is the same line as another when its ends lie this close to it (sheet sides; placements are exact to 1e-13). */
 const SAME_LINE = 1e-8;
@@ -17,7 +8,7 @@ const isOnLineOf = (a: Segment, p: Point): boolean => {
   return line !== undefined && Math.abs(sideOf(line, p)) < SAME_LINE;
 };
 
-/** Segments that share an end and run straight on, joined into one where `mayJoin` allows it. */
+/** Collinear segments that touch or overlap, joined into one where `mayJoin` allows it. */
 export function joinSegments<T extends Segment>(
   segments: readonly T[],
   mayJoin: (a: T, b: T) => boolean,
@@ -25,17 +16,25 @@ export function joinSegments<T extends Segment>(
   const joined = [...segments];
   for (let i = 0; i < joined.length; i++) {
     for (let j = i + 1; j < joined.length; j++) {
-      const [a, b] = [joined[i]!, joined[j]!];
-      if (!mayJoin(a, b) || !isOnLineOf(a, b.from) || !isOnLineOf(a, b.to)) continue;
-      const ends = [a.from, a.to].flatMap((p) => [b.from, b.to].filter((q) => distance(p, q) < SAME_LINE));
-      if (ends.length !== 1) continue;
-      const far = [a.from, a.to, b.from, b.to].filter((p) => distance(p, ends[0]!) > SAME_LINE);
-      joined[i] = { ...a, from: far[0]!, to: far[1]! };
+      const union = mayJoin(joined[i]!, joined[j]!) ? unionOf(joined[i]!, joined[j]!) : undefined;
+      if (!union) continue;
+      joined[i] = { ...joined[i]!, ...union };
       joined.splice(j, 1);
       j = i;
     }
   }
   return joined;
+}
+
+/** Two stretches of one line as one; undefined when they lie on different lines or apart. */
+function unionOf(a: Segment, b: Segment): Segment | undefined {
+  if (!isOnLineOf(a, b.from) || !isOnLineOf(a, b.to)) return undefined;
+  const along = toUnit(subtract(a.to, a.from));
+  const place = (p: Point): number => dot(subtract(p, a.from), along);
+  const ends = [b.from, b.to].sort((p, q) => place(p) - place(q)) as [Point, Point];
+  const [low, high] = [place(ends[0]), place(ends[1])];
+  if (high < -SAME_LINE || low > place(a.to) + SAME_LINE) return undefined;
+  return { from: low < 0 ? ends[0] : a.from, to: high > place(a.to) ? ends[1] : a.to };
 }
 
 /** What is left of a segment after the parts that lie on other segments are taken out. */

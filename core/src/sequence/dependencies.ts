@@ -62,6 +62,14 @@ export function stepsUsedBy(move: Move): Set<string> {
       line(move.line);
       move.on.forEach(point);
       break;
+    case 'reverse':
+    case 'sink':
+      line(move.line);
+      move.flap.forEach(point);
+      break;
+    case 'collapse':
+      [move.anchor, ...move.creases.flatMap((c) => [c.from, c.to])].forEach(point);
+      break;
     case 'unfold':
       used.add(move.step);
       break;

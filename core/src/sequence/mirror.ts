@@ -47,6 +47,15 @@ function mapMove(move: Move, context: RepeatContext): Move {
       };
     case 'pinch':
       return { ...move, line: line(move.line), on: [point(move.on[0]), point(move.on[1])] };
+    case 'reverse':
+    case 'sink':
+      return { ...move, line: line(move.line), flap: move.flap.map(point) };
+    case 'collapse':
+      return {
+        ...move,
+        anchor: point(move.anchor),
+        creases: move.creases.map((c) => ({ ...c, from: point(c.from), to: point(c.to) })),
+      };
     case 'unfold':
       return { ...move, step: partnerOf(move.step, context) };
     case 'turn':

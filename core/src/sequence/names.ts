@@ -1,4 +1,4 @@
-import type { Step } from './schema.ts';
+import type { Move, Step } from './schema.ts';
 
 /** Lasting short names of what steps leave on the paper: c1, c2 for creases, m1, m2 for pinch marks. */
 export interface StepNames {
@@ -16,12 +16,15 @@ export function nameSteps(steps: readonly Step[]): ReadonlyMap<string, StepNames
     const number = i + 1;
     const original = step.move.kind === 'repeat' ? kinds.get(step.move.of) : step.move;
     if (original?.kind === 'pinch') names.set(step.id, { number, mark: `m${++marks}` });
-    else if (original?.kind === 'fold' || original?.kind === 'crease')
-      names.set(step.id, { number, crease: `c${++creases}` });
+    else if (leavesCrease(original)) names.set(step.id, { number, crease: `c${++creases}` });
     else names.set(step.id, { number });
   });
   return names;
 }
+
+/** Moves after which one line can be named and used again. */
+const leavesCrease = (move: Move | undefined): boolean =>
+  move !== undefined && ['fold', 'crease', 'reverse', 'sink'].includes(move.kind);
 
 /** One word for the move, as under a thumbnail. */
 export function moveWord(step: Step): string {
@@ -33,6 +36,12 @@ export function moveWord(step: Step): string {
       return 'crease';
     case 'pinch':
       return 'pinch';
+    case 'reverse':
+      return 'reverse';
+    case 'sink':
+      return 'sink';
+    case 'collapse':
+      return 'collapse';
     case 'unfold':
       return 'unfold';
     case 'turn':

@@ -13,8 +13,10 @@ import { type FlatState, type Refusal, buildFlatSheet, toModel } from '../folded
 import {
   type MoveResult,
   type MoveTrace,
+  collapseSheet,
   creaseAlong,
   foldOver,
+  reflectBeyond,
   rotateModel,
   turnOver,
   unfoldStep,
@@ -195,15 +197,19 @@ function makeMove(
         kind: 'reference',
         text: 'A repeat of a repeat has no move of its own; repeat the first pass.',
       });
+    case 'collapse':
+      return collapse(move, step, context);
     case 'fold':
     case 'crease':
     case 'pinch':
+    case 'reverse':
+    case 'sink':
       return makeFold(move, step, number, context, slip);
   }
 }
 
 function makeFold(
-  move: Extract<Move, { kind: 'fold' | 'crease' | 'pinch' }>,
+  move: Extract<Move, { kind: 'fold' | 'crease' | 'pinch' | 'reverse' | 'sink' }>,
   step: string,
   number: number,
   context: ResolveContext,
@@ -220,8 +226,13 @@ function makeFold(
       creaseAlong(context.state, { line, sense: move.sense, through: through.value, soft: move.soft, step }),
     );
   }
-  const flap = materials({ flap: move.flap, hold: move.hold }, context);
+  const flap = materials({ flap: move.flap, hold: move.kind === 'fold' ? move.hold : [] }, context);
   if (!flap.ok) return flap;
+  if (move.kind !== 'fold') {
+    const mode = move.kind === 'sink' ? 'sink' : move.mode;
+    const reflected = reflectBeyond(context.state, { line, flap: flap.value.flap, mode, step });
+    return reflected.ok ? done({ result: reflected.value, flap: flap.value.flap }) : reflected;
+  }
   const folded = foldOver(context.state, {
     line,
     sense: move.sense,
@@ -230,6 +241,23 @@ function makeFold(
     step,
   });
   return folded.ok ? done({ result: folded.value, flap: flap.value.flap }) : folded;
+}
+
+function collapse(
+  move: Extract<Move, { kind: 'collapse' }>,
+  step: string,
+  context: ResolveContext,
+): Outcome<Made, Refusal> {
+  const anchor = resolveMaterial(move.anchor, context);
+  if (!anchor.ok) return anchor;
+  const creases = [];
+  for (const { from, to, sense } of move.creases) {
+    const [a, b] = [resolveMaterial(from, context), resolveMaterial(to, context)];
+    if (!a.ok) return a;
+    if (!b.ok) return b;
+    creases.push({ from: a.value, to: b.value, sense });
+  }
+  return wrap(collapseSheet(context.state, { creases, anchor: anchor.value, step }));
 }
 
 function wrap(result: Outcome<MoveResult, Refusal>): Outcome<Made, Refusal> {

@@ -108,6 +108,21 @@ export const moveSchema = z.discriminatedUnion('kind', [
     line: lineRefSchema,
     on: z.tuple([pointRefSchema, pointRefSchema]),
   }),
+  z.strictObject({
+    kind: z.literal('reverse'),
+    mode: z.enum(['inside', 'outside']),
+    line: lineRefSchema,
+    flap: points.min(1),
+  }),
+  z.strictObject({ kind: z.literal('sink'), line: lineRefSchema, flap: points.min(1) }),
+  z.strictObject({
+    kind: z.literal('collapse'),
+    creases: z
+      .array(z.strictObject({ from: pointRefSchema, to: pointRefSchema, sense }))
+      .min(2)
+      .max(400),
+    anchor: pointRefSchema,
+  }),
   z.strictObject({ kind: z.literal('unfold'), step: stepId }),
   z.strictObject({ kind: z.literal('turn'), over: z.enum(['sideways', 'lengthways']) }),
   z.strictObject({ kind: z.literal('rotate'), degrees: z.number().min(-360).max(360) }),

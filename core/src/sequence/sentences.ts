@@ -35,6 +35,12 @@ function sayMove(move: Move, names: Names): string {
       return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
     case 'pinch':
       return sayPinch(move, names);
+    case 'reverse':
+      return `${move.mode === 'inside' ? 'Inside' : 'Outside'}-reverse-fold ${sayFoldLine(move.line, names)}.`;
+    case 'sink':
+      return `Open-sink ${sayFoldLine(move.line, names)}.`;
+    case 'collapse':
+      return sayCollapse(move, names);
     case 'unfold':
       return `Unfold step ${names.get(move.step)?.number ?? '(gone)'}.`;
     case 'turn':
@@ -56,6 +62,15 @@ function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string 
     return `Pinch ${where} straight across at ${sayPoint(move.line.at, names)}${sense}.`;
   }
   return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}.`;
+}
+
+function sayCollapse(move: Extract<Move, { kind: 'collapse' }>, names: Names): string {
+  const list = (sense: 'mountain' | 'valley'): string =>
+    move.creases
+      .filter((c) => c.sense === sense)
+      .map((c) => `${shortPoint(c.from, names)}–${shortPoint(c.to, names)}`)
+      .join(', ');
+  return `Collapse on all these creases together. From the front, mountain: ${list('mountain') || 'none'}; valley: ${list('valley') || 'none'}.`;
 }
 
 /** How a crease is found: "corner B to m3", "along A and C". */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { stepsThatUse } from '@jade/core/sequence';
+import { type Move, stepsThatUse } from '@jade/core/sequence';
 import { symmetriesOf, type SheetSymmetry } from '@jade/core/sheet';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
@@ -8,6 +8,26 @@ import type { Tool } from './composer.ts';
 
 const sayMap = (m: SheetSymmetry): string =>
   m.kind === 'mirror' ? `mirrored in ${m.in.join('–')}` : `turned by ${m.degrees}°`;
+
+/** The tool that makes such a move; one that no tool makes yet begins as a valley fold. */
+function toolOf(move: Move): Tool {
+  switch (move.kind) {
+    case 'fold':
+      return move.sense;
+    case 'reverse':
+      return move.mode;
+    case 'repeat':
+    case 'collapse':
+      return 'valley';
+    case 'crease':
+    case 'pinch':
+    case 'sink':
+    case 'unfold':
+    case 'turn':
+    case 'rotate':
+      return move.kind;
+  }
+}
 
 /** What can be done with the selected step besides looking: note, passage, change, move, repeat, leave out. */
 export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
@@ -53,8 +73,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
     );
     dispatch(stepSelected(step + 1));
   };
-  const tool: Tool =
-    own.move.kind === 'fold' ? own.move.sense : own.move.kind === 'repeat' ? 'valley' : own.move.kind;
+  const tool = toolOf(own.move);
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-7 pb-2">
       <TextField

@@ -1,7 +1,8 @@
 import type { LineRef, Move, PointRef } from '@jade/core/sequence';
 
 /** What the folder is about to do. */
-export type Tool = 'valley' | 'mountain' | 'crease' | 'pinch' | 'unfold' | 'turn' | 'rotate';
+export type Tool =
+  'valley' | 'mountain' | 'crease' | 'pinch' | 'inside' | 'outside' | 'sink' | 'unfold' | 'turn' | 'rotate';
 /** How the crease is found. */
 export type Method = 'onto' | 'through' | 'bisector' | 'across';
 
@@ -49,9 +50,9 @@ export const beginComposer = (tool: Tool, replacing: number | null = null): Comp
 });
 
 const NEEDED: Record<Method, number> = { onto: 2, through: 2, bisector: 3, across: 3 };
-const usesLine = (tool: Tool): boolean =>
-  tool === 'valley' || tool === 'mountain' || tool === 'crease' || tool === 'pinch';
-const isFold = (tool: Tool): boolean => tool === 'valley' || tool === 'mountain';
+const usesLine = (tool: Tool): boolean => isFold(tool) || tool === 'crease' || tool === 'pinch';
+const isFold = (tool: Tool): boolean =>
+  tool === 'valley' || tool === 'mountain' || tool === 'inside' || tool === 'outside' || tool === 'sink';
 
 /** Methods that make sense for a tool: a pinch needs a line it lies on. */
 export const methodsOf = (tool: Tool): readonly Method[] =>
@@ -148,6 +149,14 @@ export function toMove(state: Composer): Move | undefined {
         line: toLine(state),
         on: state.method === 'onto' ? [a, b] : [b, c],
       };
+    }
+    case 'inside':
+    case 'outside':
+    case 'sink': {
+      const flap = (state.flap ?? [state.picks[0]!]).map((p) => p.ref);
+      return state.tool === 'sink'
+        ? { kind: 'sink', line: toLine(state), flap }
+        : { kind: 'reverse', mode: state.tool, line: toLine(state), flap };
     }
     case 'valley':
     case 'mountain': {
