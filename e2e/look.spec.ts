@@ -17,53 +17,43 @@ async function open(page: Page, path: string): Promise<void> {
   await page.waitForLoadState('networkidle');
 }
 
+/** Fails with the rules broken and where. */
+async function checkAxe(page: Page, what: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const told = violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .map((n) => n.target.join(' '))
+        .slice(0, 3)
+        .join(' | ')}`,
+  );
+  expect({ what, told }).toEqual({ what, told: [] });
+}
+
 for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing on any view, ${theme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
     for (const path of views) {
       await open(page, path);
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect({
-        path,
-        violations: violations.map(
-          (v) =>
-            `${v.id}: ${v.nodes
-              .map((n) => n.target.join(' '))
-              .slice(0, 3)
-              .join(' | ')}`,
-        ),
-      }).toEqual({ path, violations: [] });
+      await checkAxe(page, path);
     }
   });
 }
 
 test('axe finds nothing on the bench, while authoring, and in the palette', async ({ page }) => {
-  const check = async (what: string): Promise<void> => {
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect({
-      what,
-      violations: violations.map(
-        (v) =>
-          `${v.id}: ${v.nodes
-            .map((n) => n.target.join(' '))
-            .slice(0, 3)
-            .join(' | ')}`,
-      ),
-    }).toEqual({ what, violations: [] });
-  };
   await open(page, `${owl}/bench`);
   await page.getByRole('button', { name: /^Go on at step/ }).click();
   await expect(page.getByTestId('bench-sentence')).not.toBeEmpty();
-  await check('bench');
+  await checkAxe(page, 'bench');
   await page.getByRole('button', { name: /^Leave the bench/ }).click();
   await open(page, `${owl}/folds`);
   await page.keyboard.press('v');
   await expect(page.getByTestId('composer')).toBeVisible();
-  await check('authoring');
+  await checkAxe(page, 'authoring');
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('dialog')).toBeVisible();
-  await check('palette');
+  await checkAxe(page, 'palette');
 });
 
 test('nothing runs out of the page at 1024, 1280, 1920 and on an upright tablet', async ({ page }) => {

@@ -169,6 +169,7 @@ test('a reverse fold is made on the model; the wrong kind is refused and names t
 }) => {
   await beginPlan(page, 'Stork');
   await pleat(page, 'Folds').click();
+  await expect(page.getByText('No steps yet. Every fold')).toBeVisible();
   const choose = async (...names: string[]): Promise<void> => {
     for (const name of names) await model(page).getByRole('button', { name, exact: true }).click();
   };

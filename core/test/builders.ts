@@ -8,17 +8,12 @@ export const flat = (sheet: SheetShape): FlatState => buildFlatSheet(sheet);
 export const through = (p: Point, q: Point): Line => lineThrough(p, q)!;
 export const onto = (p: Point, q: Point): Line => lineOnto(p, q)!;
 
+const tryFold = (state: FlatState, line: Line, flap: Point, more: Partial<FoldRequest>) =>
+  foldOver(state, { line, flap: [flap], sense: 'valley', layers: 'flap', hold: [], step: 't', ...more });
+
 /** Folds or fails the test with the refusal. */
 export function fold(state: FlatState, line: Line, flap: Point, more: Partial<FoldRequest> = {}): FlatState {
-  const result = foldOver(state, {
-    line,
-    flap: [flap],
-    sense: 'valley',
-    layers: 'flap',
-    hold: [],
-    step: 't',
-    ...more,
-  });
+  const result = tryFold(state, line, flap, more);
   if (!result.ok) throw new Error(`${result.fault.kind}: ${result.fault.text}`);
   return result.value.state;
 }
@@ -30,15 +25,7 @@ export function refusalOf(
   flap: Point,
   more: Partial<FoldRequest> = {},
 ): string {
-  const result = foldOver(state, {
-    line,
-    flap: [flap],
-    sense: 'valley',
-    layers: 'flap',
-    hold: [],
-    step: 't',
-    ...more,
-  });
+  const result = tryFold(state, line, flap, more);
   return result.ok ? 'made' : result.fault.kind;
 }
 

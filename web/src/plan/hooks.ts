@@ -19,3 +19,6 @@ export function useEdit(): (recipe: (plan: Draft<Plan>) => void, mergeKey?: stri
   const dispatch = useAppDispatch();
   return useCallback((recipe, mergeKey) => dispatch(editPlan(recipe, mergeKey ?? null)), [dispatch]);
 }
+
+/** The selected step, from 1; 0 is the flat sheet. Screens that need only this are not drawn again at every save. */
+export const useStep = (): number => useAppSelector((s) => s.plan.step);

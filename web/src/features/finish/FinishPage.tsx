@@ -79,7 +79,7 @@ function Standing() {
   const standing = result?.readings.standing;
   const sideMm = result?.readings.sideMm ?? 1;
   const { bounds } = detail.after;
-  const low = detail.landmarks.filter((l) => l.rank === 'main' && l.ref.kind !== 'mark');
+  const low = detail.landmarks.filter((l) => l.rank === 'main');
   const pick = (key: string): void => {
     const landmark = low.find((l) => l.name === key);
     if (!landmark) return;

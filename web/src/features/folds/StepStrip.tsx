@@ -8,28 +8,29 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { toMinutesText } from '@jade/core/units';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { type StepCard, useEngine } from '../../engine/index.ts';
-import { stepSelected, useEdit, usePlanState } from '../../plan/index.ts';
+import { stepSelected, useEdit, useStep } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 
 /** The steps along the foot, in passages; dragged or moved by Alt and the arrows to another place. */
 export function StepStrip() {
   const { result } = useEngine();
-  const { step } = usePlanState();
+  const step = useStep();
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const steps = result?.steps ?? [];
   const reorder = (from: number, to: number): void => {
-    if (from === to || to < 0 || to >= steps.length) return;
+    if (from === to) return;
     edit((p) => {
+      if (to < 0 || to >= p.steps.length) return;
       const [moved] = p.steps.splice(from, 1);
       p.steps.splice(to, 0, moved!);
     });
-    dispatch(stepSelected(to + 1));
+    dispatch(stepSelected(Math.max(0, to) + 1));
   };
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (over)
@@ -103,7 +104,7 @@ interface CardProps {
   readonly onShift: (by: -1 | 1) => void;
 }
 
-function Card({ card, opens, minutes, run, selected, onSelect, onShift }: CardProps) {
+const Card = memo(function Card({ card, opens, minutes, run, selected, onSelect, onShift }: CardProps) {
   const palette = usePalette();
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: card.id });
   const own = useRef<HTMLLIElement | null>(null);
@@ -171,5 +172,22 @@ function Card({ card, opens, minutes, run, selected, onSelect, onShift }: CardPr
         )}
       </button>
     </li>
+  );
+}, isSameCard);
+
+/** Answers of the worker are fresh objects; a card is drawn again only when it would look or act otherwise. */
+function isSameCard(a: CardProps, b: CardProps): boolean {
+  return (
+    a.card.id === b.card.id &&
+    a.card.stamp === b.card.stamp &&
+    a.card.number === b.card.number &&
+    a.card.word === b.card.word &&
+    a.card.sentence === b.card.sentence &&
+    a.card.passage === b.card.passage &&
+    a.card.refusal === b.card.refusal &&
+    a.selected === b.selected &&
+    a.opens === b.opens &&
+    a.run === b.run &&
+    Math.round(a.minutes) === Math.round(b.minutes)
   );
 }
