@@ -22,6 +22,9 @@ function time(runs: number, work: () => unknown): number {
   );
 }
 
+/** Thumbnails with more resting creases show none, as on the page. */
+const MOST_RESTING = 80;
+
 const rows: { what: string; ms: string }[] = [];
 const note = (what: string, ms: number): void => void rows.push({ what, ms: ms.toFixed(1) });
 
@@ -54,7 +57,7 @@ for (const [name, steps] of [
     };
     const changed = { ...sequence, steps: [...steps.slice(0, at), crease, ...steps.slice(at)] };
     const replay = replaySequence(changed, whole);
-    replay.steps.slice(at).forEach((s) => drawModel(s.after));
+    replay.steps.slice(at).forEach((s) => drawModel(s.after, MOST_RESTING));
     const plan = {
       ...buildPlan('bench'),
       steps: changed.steps,

@@ -2,6 +2,7 @@ import {
   type Isometry,
   type Line,
   type Point,
+  type Segment,
   apply,
   chordOf,
   dot,
@@ -51,26 +52,37 @@ export function creaseAlong(state: FlatState, request: CreaseRequest): Outcome<M
       step: request.step,
     });
     if (!folded.ok) return folded;
-    if (!request.pinch) return done(layCreases(state, folded.value.made, request));
+    if (!request.pinch) {
+      return done(layCreases(state, folded.value.made, folded.value.trace?.chords ?? [], request));
+    }
   }
   const pinched = request.pinch && new Set(facetsAt(state, request.pinch.at));
-  const spans = state.facets.map((_, f) =>
-    !pinched || pinched.has(f) ? spanIn(state, f, request) : undefined,
-  );
-  const made = spans.flatMap((s) => (s ? [s] : []));
+  const made: MadeCrease[] = [];
+  const chords: Segment[] = [];
+  state.facets.forEach(({ placement }, f) => {
+    const crease = !pinched || pinched.has(f) ? spanIn(state, f, request) : undefined;
+    if (!crease) return;
+    made.push(crease);
+    chords.push({ from: apply(placement, crease.from), to: apply(placement, crease.to) });
+  });
   if (made.length === 0) {
     return failed({
       kind: 'empty',
       text: 'The crease would not touch any paper; choose a line that crosses the model.',
     });
   }
-  return done(layCreases(state, made, request));
+  return done(layCreases(state, made, chords, request));
 }
 
-function layCreases(state: FlatState, made: readonly MadeCrease[], request: CreaseRequest): MoveResult {
+/** `chords` are the creases where they lie in the model. */
+function layCreases(
+  state: FlatState,
+  made: readonly MadeCrease[],
+  chords: readonly Segment[],
+  request: CreaseRequest,
+): MoveResult {
   const pressed = request.pinch ? 'pinch' : request.soft ? 'soft' : 'full';
   const resting: RestingCrease[] = made.map((c) => ({ ...c, step: request.step, pressed }));
-  const chords = made.map((c) => ({ from: toModel(state, c.from)!, to: toModel(state, c.to)! }));
   const middle = chords[0]!;
   const off = request.line.normal;
   const at: Point = [(middle.from[0] + middle.to[0]) / 2, (middle.from[1] + middle.to[1]) / 2];
