@@ -102,8 +102,11 @@ test('steps are dragged to another place', async ({ page }) => {
     await expect(sentence(page)).toContainText('diagonal BD', { timeout: 500 });
   }).toPass();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await first.click();
-  await expect(sentence(page)).toContainText('diagonal AC');
+  // The cards change places again while the undone plan is folded, so the click is made until it meets its card.
+  await expect(async () => {
+    await first.click();
+    await expect(sentence(page)).toContainText('diagonal AC', { timeout: 500 });
+  }).toPass();
   await saved(page);
 });
 
