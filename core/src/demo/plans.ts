@@ -1,6 +1,5 @@
 import { findBase } from '../bases/index.ts';
-import type { DrawerPaper } from '../paper/index.ts';
-import { type Plan, buildPlan } from '../plan/index.ts';
+import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
 import { stepSchema } from '../sequence/index.ts';
 import { lanternDrawer } from './drawer.ts';
 import { buildOwlSteps } from './owl-steps.ts';
@@ -8,18 +7,7 @@ import { buildOwlSteps } from './owl-steps.ts';
 const cast = 'Lantern Marsh';
 const showDate = '2026-12-19';
 
-function paperFrom(id: string): Plan['paper'] {
-  const p: DrawerPaper = lanternDrawer.find((d) => d.id === id)!;
-  return {
-    name: p.name,
-    kind: p.kind,
-    grammage: p.grammage,
-    caliperMm: p.caliperMm,
-    drawerId: p.id,
-    front: { name: p.frontName, hex: p.frontHex },
-    back: { name: p.backName, hex: p.backHex },
-  };
-}
+const paperFrom = (id: string): Plan['paper'] => toPaperChoice(lanternDrawer.find((d) => d.id === id)!);
 
 /** The barn owl of simple folds, 9 cm tall, planned to the end. */
 export function buildOwlPlan(): Plan {

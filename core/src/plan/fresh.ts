@@ -1,5 +1,18 @@
-import { findPaperKind } from '../paper/index.ts';
-import type { Plan } from './schema.ts';
+import { type DrawerPaper, findPaperKind } from '../paper/index.ts';
+import type { PaperChoice, Plan } from './schema.ts';
+
+/** A paper of the drawer as a plan keeps it. */
+export function toPaperChoice(p: DrawerPaper): PaperChoice {
+  return {
+    name: p.name,
+    kind: p.kind,
+    grammage: p.grammage,
+    caliperMm: p.caliperMm,
+    drawerId: p.id,
+    front: { name: p.frontName, hex: p.frontHex },
+    back: { name: p.backName, hex: p.backHex },
+  };
+}
 
 /** A plan begun: a name, a square of two-colour paper, and nothing decided yet. */
 export function buildPlan(name: string): Plan {

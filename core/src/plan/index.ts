@@ -21,5 +21,5 @@ export {
   PLAN_FORMAT,
 } from './schema.ts';
 export { readPlanFile, migrations } from './read.ts';
-export { buildPlan } from './fresh.ts';
+export { buildPlan, toPaperChoice } from './fresh.ts';
 export { checkPlan } from './check.ts';

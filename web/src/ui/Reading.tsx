@@ -1,4 +1,7 @@
 import type { ReactNode } from 'react';
+import type { PaperLimits } from '@jade/core/paper';
+import type { StepReading } from '@jade/core/readings';
+import { toFigure } from '@jade/core/units';
 
 interface ReadingProps {
   readonly label: string;
@@ -31,6 +34,32 @@ export function Reading({ label, figure, unit, care = false, note, rule }: Readi
       {rule && <Rule {...rule} care={care} />}
       {note && <div className="note">{note}</div>}
     </div>
+  );
+}
+
+/** The narrowest flap on its rule, with what fingers can do marked and what they cannot washed. */
+export function NarrowestReading({
+  narrowest,
+  limits,
+}: {
+  narrowest: NonNullable<StepReading['narrowest']>;
+  limits: PaperLimits;
+}) {
+  const { widthMm, verdict, tip } = narrowest;
+  return (
+    <Reading
+      label="Narrowest flap"
+      figure={toFigure(widthMm, 1)}
+      unit="mm"
+      care={widthMm < limits.fingersMm}
+      rule={{
+        value: widthMm,
+        high: 20,
+        ticks: [0, limits.tweezersMm, limits.fingersMm, limits.comfortableMm, 20],
+        out: [0, limits.fingersMm],
+      }}
+      note={`${verdict}, the flap at corner ${tip}`}
+    />
   );
 }
 

@@ -1,6 +1,6 @@
 /** Room: small parts used on every screen: fields, choices, verdict slips, rules, dialogs. No geometry. */
 export { Field, LengthField, TextField, Choice, NumberField, DateField } from './fields.tsx';
 export { Slip } from './Slip.tsx';
-export { Reading } from './Reading.tsx';
+export { NarrowestReading, Reading } from './Reading.tsx';
 export { Sheet } from './Sheet.tsx';
 export { Trouble, Waiting } from './Trouble.tsx';

@@ -3,7 +3,7 @@ import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
-import { Reading } from '../../ui/index.ts';
+import { NarrowestReading, Reading } from '../../ui/index.ts';
 
 /** Live readings of the selected step at the chosen sheet, as a folder reads a rule. */
 export function GaugeRail() {
@@ -62,19 +62,7 @@ export function GaugeRail() {
         />
       )}
       {reading.narrowest ? (
-        <Reading
-          label="Narrowest flap"
-          figure={toFigure(reading.narrowest.widthMm, 1)}
-          unit="mm"
-          care={reading.narrowest.widthMm < limits.fingersMm}
-          rule={{
-            value: reading.narrowest.widthMm,
-            high: 20,
-            ticks: [0, limits.tweezersMm, limits.fingersMm, limits.comfortableMm, 20],
-            out: [0, limits.fingersMm],
-          }}
-          note={`${reading.narrowest.verdict}, at corner ${reading.narrowest.tip}`}
-        />
+        <NarrowestReading narrowest={reading.narrowest} limits={limits} />
       ) : (
         <Reading
           label="Shortest fold"

@@ -1,4 +1,5 @@
 import { gapToLeaveMm, toBulk } from '@jade/core/paper';
+import { toPaperChoice } from '@jade/core/plan';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
@@ -71,19 +72,7 @@ export function PaperList() {
                     type="button"
                     className="act"
                     aria-pressed={chosen}
-                    onClick={() =>
-                      edit((d) => {
-                        d.paper = {
-                          name: p.name,
-                          kind: p.kind,
-                          grammage: p.grammage,
-                          caliperMm: p.caliperMm,
-                          drawerId: p.id,
-                          front: { name: p.frontName, hex: p.frontHex },
-                          back: { name: p.backName, hex: p.backHex },
-                        };
-                      })
-                    }
+                    onClick={() => edit((d) => void (d.paper = toPaperChoice(p)))}
                   >
                     {chosen ? 'chosen' : 'choose'}
                     <span className="sr-only"> {p.name}</span>

@@ -8,7 +8,7 @@ import { Verdicts } from '../../app/Verdicts.tsx';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { Choice, LengthField, NumberField, Reading } from '../../ui/index.ts';
+import { Choice, LengthField, NumberField, NarrowestReading, Reading } from '../../ui/index.ts';
 import { SheetWindow } from './SheetWindow.tsx';
 import { PaperList } from './PaperList.tsx';
 
@@ -190,19 +190,7 @@ function PaperReadings() {
         />
       )}
       {last.narrowest ? (
-        <Reading
-          label="Narrowest flap"
-          figure={toFigure(last.narrowest.widthMm, 1)}
-          unit="mm"
-          care={last.narrowest.widthMm < limits.fingersMm}
-          rule={{
-            value: last.narrowest.widthMm,
-            high: 20,
-            ticks: [0, limits.tweezersMm, limits.fingersMm, limits.comfortableMm, 20],
-            out: [0, limits.fingersMm],
-          }}
-          note={`${last.narrowest.verdict}, the flap at corner ${last.narrowest.tip}`}
-        />
+        <NarrowestReading narrowest={last.narrowest} limits={limits} />
       ) : (
         <Reading
           label="Narrowest flap"
