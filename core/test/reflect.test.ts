@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FlatState, checkState, facetOnModel, toMeasures, toModel } from '../src/folded/index.ts';
 import { type Point, boundsOf } from '../src/geometry/index.ts';
-import { collapseSheet, reflectBeyond, rotateModel } from '../src/moves/index.ts';
+import { type RefoldCrease, collapse as collapseOn, reflectBeyond, rotateModel } from '../src/moves/index.ts';
 import { fold, onto, square, through } from './builders.ts';
 
 const half: Point[] = [
@@ -23,10 +23,10 @@ const collapse = (
   anchor: Point,
 ): FlatState => {
   const centre: Point = [0.5, 0.5];
-  const result = collapseSheet(state, {
+  const result = collapseOn(state, {
     creases: [
-      ...mountains.map((to) => ({ from: centre, to, sense: 'mountain' as const })),
-      ...valleys.map((to) => ({ from: centre, to, sense: 'valley' as const })),
+      ...mountains.map((to) => ({ frame: 'sheet' as const, from: centre, to, wish: 'mountain' as const })),
+      ...valleys.map((to) => ({ frame: 'sheet' as const, from: centre, to, wish: 'valley' as const })),
     ],
     anchor,
     step: 'c',
@@ -64,20 +64,20 @@ describe('collapse of the unfolded sheet', () => {
   });
 
   test('a wrong sense, a missing crease and a folded sheet are refused with the reason', () => {
-    const bad = collapseSheet(square(), {
-      creases: half.map((to) => ({ from: [0.5, 0.5] as Point, to, sense: 'valley' as const })),
+    const bad = collapseOn(square(), {
+      creases: half.map((to): RefoldCrease => ({ frame: 'sheet', from: [0.5, 0.5], to, wish: 'valley' })),
       anchor: [0.2, 0.2],
       step: 'c',
     });
     expect(bad.ok ? '' : bad.fault.text).toContain('must differ by 2');
-    const missing = collapseSheet(square(), {
-      creases: [{ from: [0.5, 0.5], to: [0.5, 0], sense: 'valley' }],
+    const missing = collapseOn(square(), {
+      creases: [{ frame: 'sheet', from: [0.5, 0.5], to: [0.5, 0], wish: 'valley' }],
       anchor: [0.2, 0.2],
       step: 'c',
     });
     expect(missing.ok ? '' : missing.fault.text).toContain('ends inside a facet');
     const book = fold(square(), onto([1, 0], [0, 0]), [0.9, 0.5]);
-    expect(collapseSheet(book, { creases: [], anchor: [0.2, 0.2], step: 'c' }).ok).toBe(false);
+    expect(collapseOn(book, { creases: [], anchor: [0.2, 0.2], step: 'c' }).ok).toBe(false);
   });
 });
 

@@ -168,7 +168,7 @@ describe('collapse, sink and reverse as steps', () => {
     expect(toMeasures(result.steps[1]!.after).silhouetteArea).toBeCloseTo(0.25 - 0.03125, 9);
     const sequence = { sheet: { kind: 'square' as const }, points: {}, steps: [base, sink] };
     expect(sayStep(base, sequence)).toBe(
-      'Collapse on all these creases together. From the front, mountain: O–the middle of AB, O–the middle of BC, O–the middle of CD, O–the middle of DA; valley: O–B, O–D.',
+      'Collapse on all these creases together. From the front of the sheet, mountain: O–the middle of AB, O–the middle of BC, O–the middle of CD, O–the middle of DA; valley: O–B, O–D.',
     );
     expect(sayStep(sink, sequence)).toBe('Open-sink the centre O to halfway from O to A.');
   });
@@ -239,7 +239,7 @@ describe('repeats', () => {
     expect(result.steps[2]!.refusal).toMatchObject({ kind: 'asymmetric' });
     expect(result.steps[2]!.refusal!.text).toContain('repeat step 1 first');
     expect(result.steps[3]!.refusal!.text).toContain('is gone');
-    expect(result.steps[5]!.refusal!.text).toContain('Only a fold');
+    expect(result.steps[5]!.refusal!.text).toContain('cannot be repeated themselves');
   });
 
   test('the sheet knows its own symmetries', () => {

@@ -208,7 +208,7 @@ export function drawStep(step: ReplayedStep, names: ReadonlyMap<string, StepName
 }
 
 function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string, StepNames>): DrawItem[] {
-  const moved = 'line' in move && move.line.kind === 'onto' ? JSON.stringify(move.line.from) : '';
+  const moved = 'line' in move && move.line?.kind === 'onto' ? JSON.stringify(move.line.from) : '';
   return landmarks.map(({ ref, at }): DrawItem => {
     const made = 'step' in ref ? names.get(ref.step) : undefined;
     const name =
@@ -259,6 +259,8 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
 
 /** The line of a step in its print notation: inside reverse folds and sinks go in, so they are drawn as mountains. */
 function senseOf(move: ReplayedStep['move']): 'valley' | 'mountain' {
-  if (move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch') return move.sense;
-  return (move.kind === 'reverse' && move.mode === 'inside') || move.kind === 'sink' ? 'mountain' : 'valley';
+  if ('sense' in move) return move.sense;
+  if ('side' in move) return move.side === 'behind' ? 'mountain' : 'valley';
+  const goesIn = (move.kind === 'reverse' || move.kind === 'crimp') && move.mode === 'inside';
+  return goesIn || move.kind === 'sink' || move.kind === 'accordion' ? 'mountain' : 'valley';
 }

@@ -17,6 +17,7 @@ export {
 export type { Refusal, RefusalKind } from './refusal.ts';
 export type { FineMesh, Piece } from './mesh.ts';
 export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';
+export { MeshCutter } from './cutter.ts';
 export { floodFrom, piecesAt } from './flood.ts';
 export type { Committed, MadeCrease } from './commit.ts';
 export { commit } from './commit.ts';

@@ -27,6 +27,7 @@ export {
   lineAtAngle,
   crossingOf,
   mirrorPoint,
+  mirrorLine,
   footOf,
   slipLine,
 } from './line.ts';

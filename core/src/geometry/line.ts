@@ -73,3 +73,10 @@ export function slipLine(line: Line, about: Point, shift: number, degrees: numbe
   const turned = lineAlong(footOf(line, about), turnBy(directionOf(line), degrees));
   return { normal: turned.normal, offset: turned.offset + shift };
 }
+
+/** The image of a line in another, running the mirrored way. */
+export function mirrorLine(mirror: Line, line: Line): Line {
+  const foot = scale(line.normal, line.offset);
+  const [p, q] = [foot, add(foot, directionOf(line))].map((x) => mirrorPoint(mirror, x)) as [Point, Point];
+  return lineAlong(p, subtract(q, p));
+}

@@ -57,9 +57,14 @@ const FEW_PAIRS = 5;
 const split = (pairs: readonly Literal[], graph: PairGraph): readonly (readonly Literal[])[] =>
   pairs.length <= FEW_PAIRS ? [pairs] : graph.split(pairs);
 
-/** The first `most` orders, each as the relations [above, below] of all overlapping pairs. */
-export function listOrders(problem: LayerProblem, most: number, effort: Effort): [number, number][][] {
-  const { solver, ok } = beginSolver(problem);
+/** The first `most` orders that keep the known relations, each as the relations [above, below] of all overlapping pairs. */
+export function listOrders(
+  problem: LayerProblem,
+  most: number,
+  effort: Effort,
+  known: readonly (readonly [number, number])[] = [],
+): [number, number][][] {
+  const { solver, ok } = beginSolver(problem, known);
   if (!ok) return [];
   const found: [number, number][][] = [];
   const walk = (pairs: readonly Literal[]): boolean => {

@@ -10,4 +10,4 @@ export { searchOrder } from './search.ts';
 export type { LayerCount } from './count.ts';
 export { countOrders, listOrders } from './count.ts';
 export { checkOrder } from './verify.ts';
-export { settleOrder } from './settle.ts';
+export { layersOf, settleOrder, listSettled } from './settle.ts';

@@ -2,29 +2,54 @@ import type { CreasePattern, FoldedPattern, PatternEdge } from '../creases/index
 import type { Effort } from '../effort/index.ts';
 import { type FlatState, edgeOwners } from '../folded/index.ts';
 import { apply, isTurned, type Point } from '../geometry/index.ts';
-import { buildLayerProblem, bitsOf } from './problem.ts';
+import { listOrders } from './count.ts';
+import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
 import { type LayerOutcome, runSearch } from './search.ts';
 
+/** The layer problem of a folded state; its own order is left out. Build it once where several orders are tried. */
+export const layersOf = (state: FlatState): LayerProblem => buildLayerProblem(...toPattern(state));
+
+export type SettleOutcome =
+  { readonly kind: 'found'; readonly order: Int8Array } | Exclude<LayerOutcome, { kind: 'found' }>;
+
 /**
- * Orders the overlapping pairs of a folded state that its own order leaves open (0), keeping those it has. Gives the
+ * Orders the overlapping pairs that a partial order (n x n, 1 above) leaves open (0), keeping those it has. Gives the
  * complete order matrix, or none when the known pairs cannot be kept.
  */
-export function settleOrder(
-  state: FlatState,
-  effort: Effort,
-): { readonly kind: 'found'; readonly order: Int8Array } | Exclude<LayerOutcome, { kind: 'found' }> {
-  const problem = buildLayerProblem(...toPattern(state));
-  const known: [number, number][] = [];
-  const n = problem.n;
-  for (let f = 0; f < n; f++)
-    for (let g = 0; g < n; g++) if (state.order[f * n + g] === 1) known.push([f, g]);
-  const found = runSearch(problem, known, effort);
+export function settleOrder(problem: LayerProblem, partial: Int8Array, effort: Effort): SettleOutcome {
+  const found = runSearch(problem, toPairs(partial, problem.n), effort);
   if (found.kind !== 'found') return found;
+  return { kind: 'found', order: toMatrix(problem, (f, g) => found.above[f * problem.n + g] === 1) };
+}
+
+/** Up to `most` complete orders that keep a partial one. */
+export function listSettled(
+  problem: LayerProblem,
+  partial: Int8Array,
+  most: number,
+  effort: Effort,
+): Int8Array[] {
+  const { n } = problem;
+  return listOrders(problem, most, effort, toPairs(partial, n)).map((relations) => {
+    const above = new Uint8Array(n * n);
+    for (const [f, g] of relations) above[f * n + g] = 1;
+    return toMatrix(problem, (f, g) => above[f * n + g] === 1);
+  });
+}
+
+function toPairs(partial: Int8Array, n: number): [number, number][] {
+  const known: [number, number][] = [];
+  for (let f = 0; f < n; f++) for (let g = 0; g < n; g++) if (partial[f * n + g] === 1) known.push([f, g]);
+  return known;
+}
+
+function toMatrix(problem: LayerProblem, isAbove: (f: number, g: number) => boolean): Int8Array {
+  const { n } = problem;
   const order = new Int8Array(n * n);
   problem.overlaps.forEach((row, f) => {
-    for (const g of bitsOf(row)) order[f * n + g] = found.above[f * n + g] === 1 ? 1 : -1;
+    for (const g of bitsOf(row)) order[f * n + g] = isAbove(f, g) ? 1 : -1;
   });
-  return { kind: 'found', order };
+  return order;
 }
 
 /** A state as a folded pattern: every edge between two facets is a fold whose sense is left to the known order. */

@@ -295,6 +295,7 @@ function sigmaOf(step: Step, sigma: AlignmentSigma): number {
     case 'across':
     case 'beside':
     case 'through':
+    case 'mirrored':
     case 'crease':
       return sigma.throughMarks;
     case 'turned':

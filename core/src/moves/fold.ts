@@ -29,6 +29,8 @@ import {
   toModel,
 } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
+import { PieceOrder, type Picks, settleFirst } from './lay.ts';
+import { findRims } from './rims.ts';
 import type { MoveResult, MoveTrace } from './result.ts';
 
 /** A simple fold: what lies beyond a line of the model turns over it, towards the viewer (valley) or away (mountain). */
@@ -41,6 +43,9 @@ export interface FoldRequest {
   readonly layers: 'flap' | 'all';
   /** Material points of paper that must stay where it is. */
   readonly hold: readonly Point[];
+  /** Laid right against its own hinge layer, between layers that lie over it. */
+  readonly tuck?: boolean;
+  readonly picks?: Picks;
   readonly step: string;
 }
 
@@ -58,6 +63,7 @@ export interface Turn {
 export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveResult, Refusal> {
   const turn = prepareTurn(state, request);
   if (!turn.ok) return turn;
+  if (request.tuck) return tuckOver(state, turn.value, request);
   const blocked = findBlocked(turn.value, request.sense);
   if (blocked) return failed(explainBlocked(turn.value, request, blocked));
   const { mesh, moving, order } = turn.value;
@@ -74,6 +80,41 @@ export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveRe
   );
   if (!committed.ok) return committed;
   return done({ ...committed.value, trace: toTrace(state, turn.value, request) });
+}
+
+/**
+ * The flap goes between other layers: next to its hinge layer if it can, wherever the paper allows otherwise. The end
+ * state is checked, not the motion (a folder opens the neighbours and closes them again).
+ */
+function tuckOver(state: FlatState, turn: Turn, request: FoldRequest): Outcome<MoveResult, Refusal> {
+  const { mesh, moving, order } = turn;
+  const flip = reflectionIn(request.line);
+  const moved: FineMesh = {
+    ...mesh,
+    pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
+  };
+  const n = mesh.pieces.length;
+  const up = request.sense === 'valley' ? 1 : -1;
+  const base = new PieceOrder(moved);
+  base.keep(order, (i, j) => (moving.has(i) !== moving.has(j) ? 0 : moving.has(i) ? -1 : 1));
+  const rims = findRims(turn);
+  const laid = { from: state, mesh: moved, before: order, step: request.step };
+  const fits = rims.every((r) => (up === 1 ? base.put(r.moving, r.staying) : base.put(r.staying, r.moving)));
+  const close = base.copy();
+  const hinges = new Set(rims.map((r) => r.staying));
+  for (let f = 0; fits && f < n; f++) {
+    if (moving.has(f) || hinges.has(f) || ![...hinges].some((s) => order[f * n + s] === up)) continue;
+    for (const m of moving)
+      if (up === 1) close.put(f, m);
+      else close.put(m, f);
+  }
+  const made = fits ? settleFirst(laid, [close, base], request.picks) : undefined;
+  return made
+    ? done({ ...made, trace: toTrace(state, turn, request) })
+    : failed({
+        kind: 'through',
+        text: 'The flap cannot be tucked in there: the layers it should go between hang together beyond the line. Choose a line nearer to the tip, or fold it on the outside.',
+      });
 }
 
 /** Cuts along the line and finds what moves: the least set that holds the flap's points and does not tear. */

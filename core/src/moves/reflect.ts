@@ -1,156 +1,247 @@
 import {
   type Line,
   type Point,
+  apply,
   compose,
-  doOverlap,
+  dot,
   isSamePlacement,
   isTurned,
   reflectionIn,
-  tolerance,
 } from '../geometry/index.ts';
-import { buildEffort } from '../effort/index.ts';
-import {
-  type FineMesh,
-  type FlatState,
-  type Refusal,
-  commit,
-  edgeOwners,
-  pieceOnModel,
-} from '../folded/index.ts';
-import { settleOrder } from '../layers/index.ts';
+import type { FineMesh, FlatState, Refusal } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Turn, prepareTurn, toTrace } from './fold.ts';
-import { listMade } from './made.ts';
+import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst, singleOut } from './lay.ts';
+import { type Rim, findRims, splitAtSpine } from './rims.ts';
 import type { MoveResult } from './result.ts';
 
-/** inside and outside: the tip of a flap turned in between or around its own layers; sink: a closed corner pushed in open. */
-export type ReflectMode = 'inside' | 'outside' | 'sink';
+/**
+ * inside and outside: the tip of a flap turned in between or around its own layers (auto: whichever the side it bends to
+ * allows); sink: a closed corner pushed in open, all creases round its rim alike; closed: pushed in between without
+ * opening it, creases round the rim mixed; unsink: a sunk corner brought out again; free: any order the paper can have,
+ * as when a flap is pulled out from between layers.
+ */
+export type ReflectMode = 'inside' | 'outside' | 'auto' | 'sink' | 'closed' | 'unsink' | 'free';
 
 export interface ReflectRequest {
   readonly line: Line;
   /** Material points of the part that is reflected. */
   readonly flap: readonly Point[];
   readonly mode: ReflectMode;
+  /** Tells one of several possible results from the others. */
+  readonly picks?: Picks;
   readonly step: string;
 }
 
-/** Steps of the layer search one move may take. */
-const MOVE_EFFORT = 200_000;
-
 /**
- * Reflects everything beyond the line in it (reverse folds and the open sink): the same reflection as a simple fold, other
- * orders. The rules say how the paper lies at the line: inside between its own layers, outside around them, a sink with
- * one sense all round its rim on the sheet; the rest is settled by the layer search. The end state is checked, not the
- * motion that leads there.
+ * Reflects everything beyond the line in it (reverse folds, sinks, pulling out): the same reflection as a simple fold,
+ * other orders. The rules say how the paper lies at the line; the rest is settled by the layer search. The end state is
+ * checked, not the motion that leads there.
  */
 export function reflectBeyond(state: FlatState, request: ReflectRequest): Outcome<MoveResult, Refusal> {
   const turn = prepareTurn(state, { ...request, layers: 'flap', hold: [] });
   if (!turn.ok) return turn;
   const rims = findRims(turn.value);
-  const rules =
-    request.mode === 'sink'
-      ? [rimSense(turn.value, rims, 1), rimSense(turn.value, rims, -1)]
-      : [reverseRule(turn.value, rims, request.mode)];
-  for (const rule of rules) {
-    const made = rule && tryRule(state, turn.value, request, rule);
-    if (made) return done(made);
+  const laid = layReflected(state, turn.value, request);
+  const trace = toTrace(state, turn.value, request);
+  if (request.mode === 'closed') {
+    const offered = listClosed(laid, turn.value, rims, request.picks);
+    return offered[0] ? done({ ...offered[0].result, trace }) : failed(explain(rims, 'closed'));
   }
-  return failed(explain(rims, request.mode));
+  const orders = ordersFor(laid, turn.value, rims, request);
+  const made = settleFirst(laid, orders, request.picks);
+  return made ? done({ ...made, trace }) : failed(explain(rims, request.mode));
 }
 
-/** Pieces on both sides of the line that are one paper across it: [moving, staying]. */
-type Rim = readonly [number, number];
-/** Pairs of pieces with the order they must have afterwards: [above, below]. */
-type Rule = readonly (readonly [number, number])[];
+/** How the paper lies at the line in one possible result. */
+export type ReflectedKind = 'valley' | 'mountain' | 'open sink' | 'mixed sink' | 'reverse' | 'unfolded';
 
-function findRims({ mesh, moving }: Turn): Rim[] {
-  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
-  const rims: Rim[] = [];
-  for (const [key, p] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const q = owner.get(`${v},${u}`);
-    if (q === undefined || !moving.has(p) || moving.has(q)) continue;
-    if (isSamePlacement(mesh.pieces[p]!.before, mesh.pieces[q]!.before)) rims.push([p, q]);
-  }
-  return rims;
+/** One of the results a reflection can have, and the relations that tell it from the others. */
+export interface ReflectChoice {
+  readonly kind: ReflectedKind;
+  readonly result: MoveResult;
+  readonly picks: Picks;
 }
 
-/** The stack at the line, top half in front and bottom half behind; undefined when it cannot be halved. */
-function reverseRule(
-  { mesh, order }: Turn,
-  rims: readonly Rim[],
-  mode: 'inside' | 'outside',
-): Rule | undefined {
-  if (rims.length < 2 || rims.length % 2 === 1) return undefined;
-  const n = mesh.pieces.length;
-  const above = (rim: Rim): number => rims.filter((other) => order[other[0] * n + rim[0]] === 1).length;
-  const stack = [...rims].sort((a, b) => above(a) - above(b));
-  return stack.map(([moving, staying], i) => {
-    const front = i < stack.length / 2;
-    return front === (mode === 'inside') ? [staying, moving] : [moving, staying];
-  });
+/** Every result (up to 64) that reflecting the part beyond the line can have, the simple ones first. */
+export function listReflections(
+  state: FlatState,
+  request: Pick<ReflectRequest, 'line' | 'flap' | 'step'>,
+): Outcome<ReflectChoice[], Refusal> {
+  const turn = prepareTurn(state, { ...request, layers: 'flap', hold: [] });
+  if (!turn.ok) return turn;
+  const rims = findRims(turn.value);
+  const laid = layReflected(state, turn.value, request);
+  const results = settleAll(laid, keepStaying(laid, turn.value));
+  const trace = toTrace(state, turn.value, request);
+  const states = results.map((r) => r.state);
+  return done(
+    results
+      .map((result) => ({
+        kind: kindOf(result.state, turn.value, rims),
+        result: { ...result, trace },
+        picks: singleOut(result.state, states),
+      }))
+      .sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind)),
+  );
 }
 
-/** One sense all round the rim on the sheet: 1 valley, -1 mountain. */
-function rimSense({ mesh }: Turn, rims: readonly Rim[], sense: 1 | -1): Rule | undefined {
-  if (rims.length < 3) return undefined;
-  return rims.map(([moving, staying]) => {
-    const movingAbove = isTurned(mesh.pieces[staying]!.before) ? sense === -1 : sense === 1;
-    return movingAbove ? [moving, staying] : [staying, moving];
-  });
-}
+const RANK: readonly ReflectedKind[] = [
+  'unfolded',
+  'valley',
+  'mountain',
+  'open sink',
+  'reverse',
+  'mixed sink',
+];
 
-function tryRule(state: FlatState, turn: Turn, request: ReflectRequest, rule: Rule): MoveResult | undefined {
-  const { mesh, moving, order } = turn;
-  const flip = reflectionIn(request.line);
+function layReflected(
+  state: FlatState,
+  { mesh, moving, order }: Turn,
+  { line, step }: { readonly line: Line; readonly step: string },
+): LaidPaper {
+  const flip = reflectionIn(line);
   const moved: FineMesh = {
     ...mesh,
     pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
   };
-  const n = mesh.pieces.length;
-  const after = new Int8Array(n * n);
-  for (let i = 0; i < n; i++) {
-    for (let j = 0; j < n; j++) if (!moving.has(i) && !moving.has(j)) after[i * n + j] = order[i * n + j]!;
+  return { from: state, mesh: moved, before: order, step };
+}
+
+/** Nothing is said but that paper that stays keeps its order. */
+function keepStaying(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
+  const kept = new PieceOrder(laid.mesh);
+  kept.keep(order, (i, j) => (moving.has(i) || moving.has(j) ? 0 : 1));
+  return kept;
+}
+
+/** The orders to try for a mode, the most likely first. */
+function ordersFor(
+  laid: LaidPaper,
+  turn: Turn,
+  rims: readonly Rim[],
+  { line, mode }: ReflectRequest,
+): PieceOrder[] {
+  const base = keepStaying(laid, turn);
+  const withRims = (isAbove: (rim: Rim) => boolean): PieceOrder[] => {
+    const order = base.copy();
+    const fits = rims.every((r) =>
+      isAbove(r) ? order.put(r.moving, r.staying) : order.put(r.staying, r.moving),
+    );
+    return fits ? [order] : [];
+  };
+  switch (mode) {
+    case 'inside':
+    case 'outside':
+      return splitAtSpine(turn, rims, line).flatMap((front) =>
+        withRims((r) => front.has(r.moving) === (mode === 'outside')),
+      );
+    case 'auto':
+      return splitAtSpine(turn, rims, line).flatMap((front) => [
+        ...withRims((r) => !front.has(r.moving)),
+        ...withRims((r) => front.has(r.moving)),
+      ]);
+    case 'sink':
+      if (rims.length < 3) return [];
+      return [true, false].flatMap((valley) =>
+        withRims((r) => isTurned(laid.mesh.pieces[r.staying]!.before) !== valley),
+      );
+    case 'unsink':
+      return rims.length === 0 ? [base] : [];
+    case 'closed':
+    case 'free':
+      return [base];
   }
-  for (const [above, below] of rule) {
-    const shapes = [above, below].map((p) => pieceOnModel(moved, moved.pieces[p]!, 'after')) as [
-      Point[],
-      Point[],
+}
+
+/** Results in which the creases round the rim are of both senses on the sheet and the paper went in between. */
+function listClosed(
+  laid: LaidPaper,
+  turn: Turn,
+  rims: readonly Rim[],
+  picks?: Picks,
+): { result: MoveResult }[] {
+  if (rims.length < 3) return [];
+  return settleAll(laid, keepStaying(laid, turn), picks)
+    .filter((result) => kindOf(result.state, turn, rims) === 'mixed sink')
+    .map((result) => ({ result }));
+}
+
+/** Reads the creases along the line of a result: as the folder sees them, and as they are on the sheet. */
+function kindOf(state: FlatState, { mesh }: Turn, rims: readonly Rim[]): ReflectedKind {
+  if (rims.length === 0) return 'unfolded';
+  const n = state.facets.length;
+  const facetOf = (piece: number): number => {
+    const { loop } = mesh.pieces[piece]!;
+    const corners = loop.map((v) => mesh.vertices[v]!);
+    const middle: Point = [
+      corners.reduce((s, p) => s + p[0], 0) / corners.length,
+      corners.reduce((s, p) => s + p[1], 0) / corners.length,
     ];
-    if (!doOverlap(shapes[0], shapes[1], tolerance.overlap)) continue;
-    if (after[above * n + below] === -1) return undefined;
-    after[above * n + below] = 1;
-    after[below * n + above] = -1;
-  }
-  const committed = commit(state, moved, { before: order, after }, request.step);
-  if (!committed.ok) return undefined;
-  const settled = settleOrder(committed.value.state, buildEffort(MOVE_EFFORT));
-  if (settled.kind !== 'found') return undefined;
-  const result = { ...committed.value.state, order: settled.order };
-  return { state: result, made: listMade(state, result), trace: toTrace(state, turn, request) };
+    return facetHolding(state, middle);
+  };
+  const above = rims.map((r) => state.order[facetOf(r.moving) * n + facetOf(r.staying)] === 1);
+  if (above.every(Boolean)) return 'valley';
+  if (!above.some(Boolean)) return 'mountain';
+  const valley = rims.map((r, i) => above[i] !== isTurned(mesh.pieces[r.staying]!.before));
+  if (rims.length < 3) return 'reverse';
+  return valley.every((v) => v === valley[0]) ? 'open sink' : 'mixed sink';
+}
+
+function facetHolding(state: FlatState, at: Point): number {
+  return state.facets.findIndex(({ loop }) =>
+    loop.every((u, i) => {
+      const [p, q] = [state.vertices[u]!, state.vertices[loop[(i + 1) % loop.length]!]!];
+      return (q[0] - p[0]) * (at[1] - p[1]) - (q[1] - p[1]) * (at[0] - p[0]) >= -1e-12;
+    }),
+  );
 }
 
 function explain(rims: readonly Rim[], mode: ReflectMode): Refusal {
-  if (mode === 'sink') {
-    return rims.length < 3
-      ? {
-          kind: 'empty',
-          text: 'Nothing closed lies beyond the line, so there is nothing to sink; choose a line below a closed corner.',
-        }
-      : {
-          kind: 'through',
-          text: 'The corner cannot be sunk open here: a layer would be crossed; sink it earlier, or choose a line that keeps clear of other layers.',
-        };
+  switch (mode) {
+    case 'sink':
+    case 'closed':
+      return rims.length < 3
+        ? {
+            kind: 'empty',
+            text: 'Nothing closed lies beyond the line, so there is nothing to sink; choose a line below a closed corner.',
+          }
+        : {
+            kind: 'through',
+            text: `The corner cannot be sunk ${mode === 'sink' ? 'open' : 'closed'} here: a layer would be crossed; sink it earlier, or choose a line that keeps clear of other layers.`,
+          };
+    case 'unsink':
+      return {
+        kind: rims.length > 0 ? 'crease' : 'through',
+        text:
+          rims.length > 0
+            ? 'Along this line the paper is not folded, so nothing sunk can be brought out; choose the line the corner was sunk along.'
+            : 'The sunk corner cannot come out: a layer lies in the way; bring it out before that layer is folded.',
+      };
+    case 'free':
+      return {
+        kind: 'through',
+        text: 'The flap cannot lie there in any order of layers; choose another line, or open its neighbours first.',
+      };
+    case 'auto':
+      return {
+        kind: rims.length < 2 ? 'crease' : 'through',
+        text:
+          rims.length < 2
+            ? oneLayer(rims.length)
+            : 'The tip can go neither between nor around its layers along this line; choose another angle, or unlock the layers round it.',
+      };
+    case 'inside':
+    case 'outside': {
+      if (rims.length < 2) return { kind: 'crease', text: oneLayer(rims.length) };
+      const other = mode === 'inside' ? 'outside' : 'inside';
+      return {
+        kind: 'through',
+        text: `The tip cannot go ${mode === 'inside' ? 'in between' : 'around'} its layers along this line; try the ${other} reverse fold, or another angle.`,
+      };
+    }
   }
-  if (rims.length % 2 === 1 || rims.length < 2) {
-    return {
-      kind: 'crease',
-      text: `The line crosses ${rims.length === 1 ? 'one layer' : `${rims.length} layers`}, and a reverse fold needs an even number joined at a spine; choose a line across a folded flap.`,
-    };
-  }
-  const other = mode === 'inside' ? 'outside' : 'inside';
-  return {
-    kind: 'through',
-    text: `The tip cannot go ${mode === 'inside' ? 'in between' : 'around'} its layers along this line; try the ${other} reverse fold, or another angle.`,
-  };
 }
+
+const oneLayer = (count: number): string =>
+  `The line crosses ${count === 1 ? 'one layer' : 'no layer that turns'}, and a reverse fold needs two or more joined at a spine; choose a line across a folded flap.`;

@@ -3,6 +3,7 @@ import { distance, readExact, tolerance } from '../geometry/index.ts';
 import type { Refusal } from '../folded/index.ts';
 import { type SheetShape, type SheetSymmetry, landmarksOf, mapPoint } from '../sheet/index.ts';
 import type { LineRef, Move, NamedPoints, PointRef, Step } from './schema.ts';
+import { mapMove } from './visit.ts';
 
 /** Where the references of a repeated step are looked up. */
 export interface RepeatContext {
@@ -10,6 +11,8 @@ export interface RepeatContext {
   readonly points: NamedPoints;
   readonly steps: readonly Step[];
   readonly map: SheetSymmetry;
+  /** On the other face of the model. */
+  readonly behind: boolean;
 }
 
 type Found<T> = Outcome<T, Refusal>;
@@ -20,7 +23,7 @@ type Found<T> = Outcome<T, Refusal>;
  */
 export function repeatMove(move: Move, context: RepeatContext): Found<Move> {
   try {
-    return done(mapMove(move, context));
+    return done(carry(move, context));
   } catch (fault) {
     if (fault instanceof CannotRepeat) return failed({ kind: 'asymmetric', text: fault.message });
     throw fault;
@@ -30,38 +33,22 @@ export function repeatMove(move: Move, context: RepeatContext): Found<Move> {
 /** Thrown inside this file only, so that the mapping of a tree of references reads plainly. */
 class CannotRepeat extends Error {}
 
-function mapMove(move: Move, context: RepeatContext): Move {
-  const point = (p: PointRef): PointRef => mapPointRef(p, context);
-  const line = (l: LineRef): LineRef => mapLineRef(l, context);
+function carry(move: Move, context: RepeatContext): Move {
   switch (move.kind) {
-    case 'fold':
-      return { ...move, line: line(move.line), flap: move.flap.map(point), hold: move.hold.map(point) };
-    case 'crease':
-      return {
-        ...move,
-        line: line(move.line),
-        through:
-          move.through === 'all'
-            ? 'all'
-            : { flap: move.through.flap.map(point), hold: move.through.hold.map(point) },
-      };
-    case 'pinch':
-      return { ...move, line: line(move.line), on: [point(move.on[0]), point(move.on[1])] };
-    case 'reverse':
-    case 'sink':
-      return { ...move, line: line(move.line), flap: move.flap.map(point) };
-    case 'collapse':
-      return {
-        ...move,
-        anchor: point(move.anchor),
-        creases: move.creases.map((c) => ({ ...c, from: point(c.from), to: point(c.to) })),
-      };
     case 'unfold':
       return { ...move, step: partnerOf(move.step, context) };
     case 'turn':
     case 'rotate':
     case 'repeat':
-      throw new CannotRepeat('Only a fold, crease, pinch or unfolding can be repeated; choose such a step.');
+      throw new CannotRepeat(
+        'Turning, rotating and repeating cannot be repeated themselves; choose a step that folds or creases.',
+      );
+    default:
+      return mapMove(move, {
+        point: (p) => mapPointRef(p, context),
+        line: (l) => mapLineRef(l, context),
+        behind: context.behind,
+      });
   }
 }
 
@@ -69,7 +56,11 @@ function mapMove(move: Move, context: RepeatContext): Move {
 function partnerOf(step: string, context: RepeatContext): string {
   const key = JSON.stringify(context.map);
   const partner = context.steps.find(
-    (s) => s.move.kind === 'repeat' && s.move.of === step && JSON.stringify(s.move.map) === key,
+    (s) =>
+      s.move.kind === 'repeat' &&
+      s.move.of === step &&
+      s.move.behind === context.behind &&
+      JSON.stringify(s.move.map) === key,
   );
   if (partner) return partner.id;
   const number = context.steps.findIndex((s) => s.id === step) + 1;
@@ -116,7 +107,10 @@ function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
         throw new CannotRepeat('A point of the step has no value; write its coordinates again.');
       return { kind: 'sheet', at: [...mapPoint(context.sheet, context.map, [x.value, y.value])] };
     }
+    case 'unfolded':
+      return { ...ref, of: mapPointRef(ref.of, context) };
     case 'along':
+    case 'between':
       return { ...ref, from: mapPointRef(ref.from, context), to: mapPointRef(ref.to, context) };
     case 'meet':
       return { ...ref, a: mapLineRef(ref.a, context), b: mapLineRef(ref.b, context) };
@@ -147,8 +141,11 @@ function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
         ...ref,
         at: point(ref.at),
         towards: point(ref.towards),
-        degrees: context.map.kind === 'mirror' ? -ref.degrees : ref.degrees,
+        // Seen from one face a mirrored step turns the other way round, and so does one on the other face.
+        degrees: (context.map.kind === 'mirror') !== context.behind ? -ref.degrees : ref.degrees,
       };
+    case 'mirrored':
+      return { ...ref, line: mapLineRef(ref.line, context), in: mapLineRef(ref.in, context) };
     case 'crease':
       return { ...ref, step: partnerOf(ref.step, context) };
   }

@@ -24,7 +24,7 @@ export function nameSteps(steps: readonly Step[]): ReadonlyMap<string, StepNames
 
 /** Moves after which one line can be named and used again. */
 const leavesCrease = (move: Move | undefined): boolean =>
-  move !== undefined && ['fold', 'crease', 'reverse', 'sink'].includes(move.kind);
+  move !== undefined && ['fold', 'crease', 'reverse', 'sink', 'pull'].includes(move.kind);
 
 /** One word for the move, as under a thumbnail. */
 export function moveWord(step: Step): string {
@@ -34,21 +34,29 @@ export function moveWord(step: Step): string {
       return move.sense;
     case 'crease':
       return 'crease';
+    case 'ear':
+      return 'rabbit ear';
+    case 'refold':
+      return move.name;
+    case 'pull':
+      return 'pull out';
     case 'pinch':
-      return 'pinch';
+    case 'pleat':
     case 'reverse':
-      return 'reverse';
+    case 'crimp':
     case 'sink':
-      return 'sink';
+    case 'accordion':
+    case 'narrow':
+    case 'blintz':
     case 'collapse':
-      return 'collapse';
+    case 'squash':
+    case 'petal':
+    case 'swivel':
     case 'unfold':
-      return 'unfold';
+    case 'rotate':
+    case 'repeat':
+      return move.kind;
     case 'turn':
       return 'turn over';
-    case 'rotate':
-      return 'rotate';
-    case 'repeat':
-      return 'repeat';
   }
 }

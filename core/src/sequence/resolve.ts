@@ -13,6 +13,7 @@ import {
   lineOnto,
   linesOnto,
   lineThrough,
+  mirrorLine,
   mirrorPoint,
   readExact,
   isInside,
@@ -74,6 +75,22 @@ export function resolvePoint(ref: PointRef, context: ResolveContext): Found<Reso
       if (!to.ok) return to;
       const share = readExact(ref.share);
       return share.ok ? onSheet(between(from.value, to.value, share.value), context) : lost(share.fault);
+    }
+    case 'between': {
+      const [from, to] = [resolvePoint(ref.from, context), resolvePoint(ref.to, context)];
+      if (!from.ok) return from;
+      if (!to.ok) return to;
+      const share = readExact(ref.share);
+      if (!share.ok) return lost(share.fault);
+      return done(onModel(between(from.value.model, to.value.model, share.value), context.state));
+    }
+    case 'unfolded': {
+      const { of } = ref;
+      if (of.kind !== 'mirror' && of.kind !== 'foot') return resolvePoint(of, context);
+      const [point, line] = [sheetPoint(of.point, context), resolveLine(of.line, context, 'sheet')];
+      if (!point.ok) return point;
+      if (!line.ok) return line;
+      return onSheet((of.kind === 'mirror' ? mirrorPoint : footOf)(line.value, point.value), context);
     }
     case 'mark': {
       const trail = trailOf(ref.step, context);
@@ -209,6 +226,11 @@ export function resolveLine(ref: LineRef, context: ResolveContext, frame: Frame 
         (o, p) => lineAtAngle(o, p, ref.degrees),
         'The angle is measured from a ray without length; choose a point farther off.',
       );
+    case 'mirrored': {
+      const [own, mirror] = [resolveLine(ref.line, context, frame), resolveLine(ref.in, context, frame)];
+      if (!own.ok) return own;
+      return mirror.ok ? done(mirrorLine(mirror.value, own.value)) : mirror;
+    }
     case 'crease':
       return resolveCrease(ref.step, context, frame);
   }

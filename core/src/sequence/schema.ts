@@ -14,6 +14,15 @@ export type PointRef =
       readonly to: PointRef;
       readonly share: number | string;
     }
+  /** Along the straight way between two points as the model lies now. */
+  | {
+      readonly kind: 'between';
+      readonly from: PointRef;
+      readonly to: PointRef;
+      readonly share: number | string;
+    }
+  /** A mirror image or foot constructed on the unfolded sheet. */
+  | { readonly kind: 'unfolded'; readonly of: PointRef }
   | { readonly kind: 'meet'; readonly a: LineRef; readonly b: LineRef; readonly frame: 'sheet' | 'model' }
   | { readonly kind: 'mark'; readonly step: string }
   | { readonly kind: 'mirror'; readonly point: PointRef; readonly line: LineRef }
@@ -28,6 +37,7 @@ export type LineRef =
   | { readonly kind: 'across'; readonly at: PointRef; readonly to: LineRef }
   | { readonly kind: 'beside'; readonly at: PointRef; readonly to: LineRef }
   | { readonly kind: 'turned'; readonly at: PointRef; readonly towards: PointRef; readonly degrees: number }
+  | { readonly kind: 'mirrored'; readonly line: LineRef; readonly in: LineRef }
   | { readonly kind: 'crease'; readonly step: string };
 
 export const pointRefSchema: z.ZodType<PointRef> = z.lazy(() =>
@@ -35,6 +45,8 @@ export const pointRefSchema: z.ZodType<PointRef> = z.lazy(() =>
     z.strictObject({ kind: z.literal('named'), name: z.string().min(1).max(40) }),
     z.strictObject({ kind: z.literal('sheet'), at: z.tuple([exact, exact]) }),
     z.strictObject({ kind: z.literal('along'), from: pointRefSchema, to: pointRefSchema, share: exact }),
+    z.strictObject({ kind: z.literal('between'), from: pointRefSchema, to: pointRefSchema, share: exact }),
+    z.strictObject({ kind: z.literal('unfolded'), of: pointRefSchema }),
     z.strictObject({
       kind: z.literal('meet'),
       a: lineRefSchema,
@@ -71,12 +83,21 @@ export const lineRefSchema: z.ZodType<LineRef> = z.lazy(() =>
       towards: pointRefSchema,
       degrees: z.number().min(-360).max(360),
     }),
+    z.strictObject({ kind: z.literal('mirrored'), line: lineRefSchema, in: lineRefSchema }),
     z.strictObject({ kind: z.literal('crease'), step: stepId }),
   ]),
 );
 
 const sense = z.enum(['valley', 'mountain']);
 const points = z.array(pointRefSchema).max(40);
+const flap = points.min(1);
+const side = z.enum(['front', 'behind']);
+const layers = z.enum(['flap', 'all']);
+const pair = z.tuple([pointRefSchema, pointRefSchema]);
+/** Tells one of several possible orders from the others: the paper at the first point lies above that at the second. */
+const picks = z.array(pair).max(40).default([]);
+const lines = z.tuple([lineRefSchema, lineRefSchema]);
+const throughLayers = z.union([z.literal('all'), flap]);
 const symmetrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('mirror'), in: z.tuple([z.string(), z.string()]) }),
   z.strictObject({
@@ -91,42 +112,149 @@ export const moveSchema = z.discriminatedUnion('kind', [
     kind: z.literal('fold'),
     sense,
     line: lineRefSchema,
-    flap: points.min(1),
-    layers: z.enum(['flap', 'all']),
+    flap,
+    layers,
     hold: points.default([]),
+    /** Goes next to its hinge layer, between layers that lie over it. */
+    tuck: z.boolean().default(false),
+    picks,
   }),
   z.strictObject({
     kind: z.literal('crease'),
     sense,
     line: lineRefSchema,
-    through: z.union([z.literal('all'), z.strictObject({ flap: points.min(1), hold: points })]),
+    through: z.union([z.literal('all'), z.strictObject({ flap, hold: points })]),
     soft: z.boolean().default(false),
   }),
-  z.strictObject({
-    kind: z.literal('pinch'),
-    sense,
-    line: lineRefSchema,
-    on: z.tuple([pointRefSchema, pointRefSchema]),
-  }),
+  z.strictObject({ kind: z.literal('pinch'), sense, line: lineRefSchema, on: pair }),
+  z.strictObject({ kind: z.literal('pleat'), sense, lines, flap, layers, hold: points.default([]) }),
   z.strictObject({
     kind: z.literal('reverse'),
-    mode: z.enum(['inside', 'outside']),
+    mode: z.enum(['inside', 'outside', 'auto']),
     line: lineRefSchema,
-    flap: points.min(1),
+    flap,
+    picks,
   }),
-  z.strictObject({ kind: z.literal('sink'), line: lineRefSchema, flap: points.min(1) }),
+  z.strictObject({
+    kind: z.literal('crimp'),
+    mode: z.enum(['inside', 'outside', 'auto']),
+    /** The line nearer to the body first. */
+    lines,
+    flap,
+    picks,
+  }),
+  z.strictObject({
+    kind: z.literal('sink'),
+    mode: z.enum(['open', 'closed', 'out']).default('open'),
+    line: lineRefSchema,
+    flap,
+    picks,
+  }),
+  z.strictObject({ kind: z.literal('accordion'), lines, pleats: z.number().int().min(2).max(20), flap }),
+  z.strictObject({
+    kind: z.literal('narrow'),
+    sense,
+    /** The tip, a point of the axis, and a point on each edge that comes to the axis. */
+    tip: pointRefSchema,
+    axis: pointRefSchema,
+    edges: pair,
+    layers,
+  }),
+  z.strictObject({ kind: z.literal('blintz'), sense, points: flap, to: pointRefSchema }),
+  z.strictObject({
+    kind: z.literal('pull'),
+    /** The line the flap turns over while it is pulled out; none when only the layers change places. */
+    line: lineRefSchema.nullable(),
+    flap,
+    picks,
+  }),
   z.strictObject({
     kind: z.literal('collapse'),
     creases: z
-      .array(z.strictObject({ from: pointRefSchema, to: pointRefSchema, sense }))
+      .array(
+        z.strictObject({
+          from: pointRefSchema,
+          to: pointRefSchema,
+          sense: z.enum(['valley', 'mountain', 'folded']),
+        }),
+      )
       .min(2)
       .max(400),
+    /** Senses and segments on the sheet, or in the model as it lies, through these layers. */
+    through: z.union([z.literal('sheet'), throughLayers]).default('sheet'),
     anchor: pointRefSchema,
+    picks,
+  }),
+  z.strictObject({
+    kind: z.literal('squash'),
+    apex: pointRefSchema,
+    hinge: pointRefSchema,
+    ridge: pointRefSchema,
+    to: pointRefSchema,
+    front: pointRefSchema,
+    back: pointRefSchema,
+    side,
+    picks,
+  }),
+  z.strictObject({
+    kind: z.literal('petal'),
+    tip: pointRefSchema,
+    hinge: pair,
+    flap: pointRefSchema,
+    sides: points.default([]),
+    virtualTip: pointRefSchema.nullable().default(null),
+    side,
+    picks,
+  }),
+  z.strictObject({
+    kind: z.literal('ear'),
+    tip: pointRefSchema,
+    base: pair,
+    towards: z.union([z.literal(0), z.literal(1)]),
+    through: throughLayers,
+    anchor: pointRefSchema,
+    side,
+    picks,
+  }),
+  z.strictObject({
+    kind: z.literal('swivel'),
+    pivot: pointRefSchema,
+    along: pointRefSchema,
+    flap: pointRefSchema,
+    drawn: pointRefSchema,
+    anchor: pointRefSchema,
+    side,
+    picks,
+  }),
+  z.strictObject({
+    kind: z.literal('refold'),
+    name: z.enum(['refold', 'spread sink']),
+    creases: z
+      .array(
+        z.strictObject({
+          line: lineRefSchema,
+          on: throughLayers,
+          wish: z.enum(['valley', 'mountain', 'folded', 'flat', 'free']),
+        }),
+      )
+      .min(1)
+      .max(60),
+    free: points.default([]),
+    bring: z.array(z.strictObject({ point: pointRefSchema, to: pointRefSchema })).max(8),
+    anchor: pointRefSchema,
+    side: z.enum(['front', 'behind', 'any']),
+    picks,
   }),
   z.strictObject({ kind: z.literal('unfold'), step: stepId }),
   z.strictObject({ kind: z.literal('turn'), over: z.enum(['sideways', 'lengthways']) }),
   z.strictObject({ kind: z.literal('rotate'), degrees: z.number().min(-360).max(360) }),
-  z.strictObject({ kind: z.literal('repeat'), of: stepId, map: symmetrySchema }),
+  z.strictObject({
+    kind: z.literal('repeat'),
+    of: stepId,
+    map: symmetrySchema,
+    /** On the other face of the model: valley and mountain, front and behind change places. */
+    behind: z.boolean().default(false),
+  }),
 ]);
 export type Move = z.infer<typeof moveSchema>;
 export type MoveKind = Move['kind'];

@@ -10,10 +10,13 @@ export function sayStep(step: Step, sequence: Sequence): string {
   const names = nameSteps(sequence.steps);
   const taste = step.tolerance.kind === 'taste' ? ' To taste.' : '';
   if (step.move.kind !== 'repeat') return sayMove(step.move, names) + taste;
-  const { of, map } = step.move;
+  const { of, map, behind: isBehind } = step.move;
   const number = names.get(of)?.number;
   const written = writeOut(step.move, sequence);
-  const again = number === undefined ? 'Repeat a step that is gone' : `Repeat step ${number} ${sayMap(map)}`;
+  const again =
+    number === undefined
+      ? 'Repeat a step that is gone'
+      : `Repeat step ${number} ${sayMap(map)}${isBehind ? ', behind' : ''}`;
   return written.ok ? `${again}: ${lowerFirst(sayMove(written.value, names))}${taste}` : `${again}.`;
 }
 
@@ -30,17 +33,41 @@ type Names = ReadonlyMap<string, StepNames>;
 function sayMove(move: Move, names: Names): string {
   switch (move.kind) {
     case 'fold':
-      return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}.`;
+      return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.tuck ? ', tucking it in between' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}.`;
     case 'crease':
       return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
     case 'pinch':
       return sayPinch(move, names);
+    case 'pleat':
+      return `Pleat: ${move.sense}-fold ${sayFoldLine(move.lines[0], names)}, and back ${sayFoldLine(move.lines[1], names)}${move.layers === 'all' ? '; all layers' : ''}.`;
     case 'reverse':
-      return `${move.mode === 'inside' ? 'Inside' : 'Outside'}-reverse-fold ${sayFoldLine(move.line, names)}.`;
+      return `${{ inside: 'Inside-reverse-fold', outside: 'Outside-reverse-fold', auto: 'Reverse-fold' }[move.mode]} ${sayFoldLine(move.line, names)}.`;
+    case 'crimp':
+      return `${{ inside: 'Inside-crimp', outside: 'Outside-crimp', auto: 'Crimp' }[move.mode]} ${sayFoldLine(move.lines[0], names)}, and back ${sayFoldLine(move.lines[1], names)}.`;
     case 'sink':
-      return `Open-sink ${sayFoldLine(move.line, names)}.`;
+      return `${{ open: 'Open-sink', closed: 'Closed-sink', out: 'Bring out the sunk corner' }[move.mode]} ${sayFoldLine(move.line, names)}.`;
+    case 'accordion':
+      return `Accordion-fold in ${move.pleats} equal pleats, the first ${sayFoldLine(move.lines[0], names)}, the next ${sayFoldLine(move.lines[1], names)}.`;
+    case 'narrow':
+      return `Narrow the flap at ${sayPoint(move.tip, names)}: ${move.sense}-fold both edges to the line towards ${sayPoint(move.axis, names)}.`;
+    case 'blintz':
+      return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayList(move.points.map((p) => shortPoint(p, names)))} to ${sayPoint(move.to, names)}.`;
+    case 'pull':
+      return move.line
+        ? `Pull out the flap and fold it ${sayFoldLine(move.line, names)}; open its neighbours, fold, close them.`
+        : 'Pull out the layer; nothing else moves.';
     case 'collapse':
       return sayCollapse(move, names);
+    case 'squash':
+      return `Squash-fold the flap at ${sayPoint(move.apex, names)}: open it and lay its ridge on ${sayPoint(move.to, names)}${behind(move.side)}.`;
+    case 'petal':
+      return `Petal-fold: lift ${sayPoint(move.tip, names)} over the line from ${shortPoint(move.hinge[0], names)} to ${shortPoint(move.hinge[1], names)}; its edges come to the middle${behind(move.side)}.`;
+    case 'ear':
+      return `Rabbit-ear ${sayPoint(move.tip, names)}: both its edges come to ${sayPair(move.base, names)}, the ear points to ${sayPoint(move.base[move.towards], names)}${behind(move.side)}.`;
+    case 'swivel':
+      return `Swivel-fold about ${sayPoint(move.pivot, names)}, along the line to ${sayPoint(move.along, names)}; the layer beneath is drawn along${behind(move.side)}.`;
+    case 'refold':
+      return `${move.name === 'spread sink' ? 'Spread-sink' : 'Refold'} on ${move.creases.length === 1 ? 'one crease' : `${move.creases.length} creases`}${move.bring.map((b) => `, bringing ${sayPoint(b.point, names)} to ${sayPoint(b.to, names)}`).join('')}.`;
     case 'unfold':
       return `Unfold step ${names.get(move.step)?.number ?? '(gone)'}.`;
     case 'turn':
@@ -65,13 +92,22 @@ function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string 
 }
 
 function sayCollapse(move: Extract<Move, { kind: 'collapse' }>, names: Names): string {
-  const list = (sense: 'mountain' | 'valley'): string =>
+  const list = (sense: 'mountain' | 'valley' | 'folded'): string =>
     move.creases
       .filter((c) => c.sense === sense)
       .map((c) => `${shortPoint(c.from, names)}–${shortPoint(c.to, names)}`)
       .join(', ');
-  return `Collapse on all these creases together. From the front, mountain: ${list('mountain') || 'none'}; valley: ${list('valley') || 'none'}.`;
+  const seen = move.through === 'sheet' ? 'From the front of the sheet' : 'As it lies';
+  const senses = (['mountain', 'valley', 'folded'] as const).flatMap((s) =>
+    list(s) ? [`${s === 'folded' ? 'either way' : s}: ${list(s)}`] : [],
+  );
+  return `Collapse on all these creases together. ${seen}, ${senses.join('; ')}.`;
 }
+
+const behind = (side: 'front' | 'behind'): string => (side === 'behind' ? ', behind' : '');
+
+const sayList = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** How a crease is found: "corner B to m3", "along A and C". */
 function sayFoldLine(line: LineRef, names: Names): string {
@@ -90,6 +126,8 @@ function sayFoldLine(line: LineRef, names: Names): string {
       return `through ${sayPoint(line.at, names)}, even with ${sayLine(line.to, names)}`;
     case 'turned':
       return `through ${sayPoint(line.at, names)}, ${Math.abs(line.degrees)}° ${line.degrees < 0 ? 'clockwise' : 'counter-clockwise'} from the way to ${sayPoint(line.towards, names)}`;
+    case 'mirrored':
+      return `along the mirror image of ${sayLine(line.line, names)} in ${sayLine(line.in, names)}`;
     case 'crease':
       return `along ${sayLine(line, names)}`;
   }
@@ -123,7 +161,8 @@ function sayPair(pair: readonly [PointRef, PointRef], names: Names): string {
 
 /** Names a point is made of by going along from one corner to another; other points count as themselves. */
 function cornersIn(ref: PointRef): string[] {
-  if (ref.kind === 'along') return [...cornersIn(ref.from), ...cornersIn(ref.to)].sort();
+  if (ref.kind === 'along' || ref.kind === 'between')
+    return [...cornersIn(ref.from), ...cornersIn(ref.to)].sort();
   return ref.kind === 'named' ? [ref.name] : ['?', '?'];
 }
 
@@ -140,7 +179,10 @@ export function sayPoint(ref: PointRef, names: Names): string {
         ? `the point ${toFractionText(x.value)}, ${toFractionText(y.value)}`
         : 'a point without a value';
     }
-    case 'along': {
+    case 'unfolded':
+      return sayPoint(ref.of, names);
+    case 'along':
+    case 'between': {
       const share = readExact(ref.share);
       const text = share.ok ? toFractionText(share.value) : String(ref.share);
       return text === '1/2'

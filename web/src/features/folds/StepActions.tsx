@@ -15,10 +15,7 @@ function toolOf(move: Move): Tool {
     case 'fold':
       return move.sense;
     case 'reverse':
-      return move.mode;
-    case 'repeat':
-    case 'collapse':
-      return 'valley';
+      return move.mode === 'outside' ? 'outside' : 'inside';
     case 'crease':
     case 'pinch':
     case 'sink':
@@ -26,6 +23,8 @@ function toolOf(move: Move): Tool {
     case 'turn':
     case 'rotate':
       return move.kind;
+    default:
+      return 'valley';
   }
 }
 
@@ -68,7 +67,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
           passage: own.passage,
           note: '',
           tolerance: { kind: 'exact' },
-          move: { kind: 'repeat', of, map: structuredClone(maps[map]!) as never },
+          move: { kind: 'repeat', of, map: structuredClone(maps[map]!) as never, behind: false },
         }),
     );
     dispatch(stepSelected(step + 1));

@@ -155,8 +155,8 @@ export function toMove(state: Composer): Move | undefined {
     case 'sink': {
       const flap = (state.flap ?? [state.picks[0]!]).map((p) => p.ref);
       return state.tool === 'sink'
-        ? { kind: 'sink', line: toLine(state), flap }
-        : { kind: 'reverse', mode: state.tool, line: toLine(state), flap };
+        ? { kind: 'sink', mode: 'open', line: toLine(state), flap, picks: [] }
+        : { kind: 'reverse', mode: state.tool, line: toLine(state), flap, picks: [] };
     }
     case 'valley':
     case 'mountain': {
@@ -168,6 +168,8 @@ export function toMove(state: Composer): Move | undefined {
         flap: flap.map((p) => p.ref),
         layers: state.allLayers ? 'all' : 'flap',
         hold: [],
+        tuck: false,
+        picks: [],
       };
     }
   }

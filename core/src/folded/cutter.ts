@@ -1,0 +1,162 @@
+import {
+  type Isometry,
+  type Point,
+  type Segment,
+  apply,
+  between,
+  distance,
+  isInside,
+  lineThrough,
+  sideOf,
+  tolerance,
+} from '../geometry/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
+import type { FineMesh } from './mesh.ts';
+import type { Refusal } from './refusal.ts';
+import { type FlatState, edgeOwners } from './state.ts';
+
+interface CutPiece {
+  loop: number[];
+  readonly parent: number;
+  readonly placement: Isometry;
+}
+
+/**
+ * Cuts chosen paper along segments of the sheet, one after the other. A convex piece that a segment enters is cut from
+ * side to side (pieces that turn out not to move grow together again), and the cut's ends are shared with the
+ * neighbours, so that nothing can come apart.
+ */
+export class MeshCutter {
+  readonly vertices: Point[];
+  readonly pieces: CutPiece[];
+  private readonly parents: number;
+  private readonly owner: Map<string, number>;
+
+  constructor(state: FlatState) {
+    this.vertices = [...state.vertices];
+    this.parents = state.facets.length;
+    this.pieces = state.facets.map((f, parent) => ({
+      loop: [...f.loop],
+      parent,
+      placement: f.placement,
+    }));
+    this.owner = edgeOwners(this.pieces.map((p) => p.loop));
+  }
+
+  /** Cuts every piece of the chosen facets that the segment enters. Refuses cuts that would leave too short an edge. */
+  cut(segment: Segment, isChosen: (facet: number) => boolean): Outcome<void, Refusal> {
+    const line = lineThrough(segment.from, segment.to);
+    if (!line)
+      return failed({
+        kind: 'reference',
+        text: 'A crease has no length; choose two points that lie apart.',
+      });
+    const count = this.pieces.length;
+    for (let i = 0; i < count; i++) {
+      const piece = this.pieces[i]!;
+      if (!isChosen(piece.parent) || !this.enters(segment, piece)) continue;
+      const sides = piece.loop.map((v) => {
+        const s = sideOf(line, this.vertices[v]!);
+        return Math.abs(s) <= tolerance.onLine * 10 ? 0 : s;
+      });
+      if (!sides.some((s) => s > 0) || !sides.some((s) => s < 0)) continue;
+      const fault = this.divide(i, sides);
+      if (fault) return failed(fault);
+    }
+    return done(undefined);
+  }
+
+  /** The mesh with every piece where its facet lay. */
+  toMesh(): FineMesh {
+    const parts = new Array<number>(this.parents).fill(0);
+    for (const p of this.pieces) parts[p.parent]!++;
+    return {
+      vertices: this.vertices,
+      pieces: this.pieces.map((p) => ({
+        loop: p.loop,
+        parent: p.parent,
+        before: p.placement,
+        after: p.placement,
+        side: 1,
+      })),
+      onLine: this.vertices.map(() => false),
+      cut: parts.map((n) => n > 1),
+    };
+  }
+
+  /** True where more than a point of the segment lies inside the piece. */
+  private enters(segment: Segment, piece: CutPiece): boolean {
+    const corners = piece.loop.map((v) => this.vertices[v]!);
+    let [low, high] = [0, 1];
+    for (let i = 0; i < corners.length; i++) {
+      const rim = lineThrough(corners[i]!, corners[(i + 1) % corners.length]!);
+      if (!rim) continue;
+      const [a, b] = [sideOf(rim, segment.from), sideOf(rim, segment.to)];
+      if (a < 0 && b < 0) return false;
+      if (a < 0) low = Math.max(low, a / (a - b));
+      else if (b < 0) high = Math.min(high, a / (a - b));
+    }
+    const inside = (high - low) * distance(segment.from, segment.to);
+    const middle = between(segment.from, segment.to, (low + high) / 2);
+    return inside > tolerance.overlap && isInside(corners, middle, 0);
+  }
+
+  private divide(i: number, sides: readonly number[]): Refusal | undefined {
+    const piece = this.pieces[i]!;
+    const loop: number[] = [];
+    const left: number[] = [];
+    const right: number[] = [];
+    const before = [...piece.loop];
+    for (let k = 0; k < before.length; k++) {
+      const [u, v] = [before[k]!, before[(k + 1) % before.length]!];
+      const [s, t] = [sides[k]!, sides[(k + 1) % before.length]!];
+      loop.push(u);
+      if (s >= 0) left.push(u);
+      if (s <= 0) right.push(u);
+      if (s * t >= 0) continue;
+      const at = between(this.vertices[u]!, this.vertices[v]!, s / (s - t));
+      const near = [u, v].find((w) => distance(this.vertices[w]!, at) < tolerance.shortestEdge);
+      if (near !== undefined) return this.sliver(piece, near, at);
+      const w = this.splitEdge(i, u, v, at);
+      loop.push(w);
+      left.push(w);
+      right.push(w);
+    }
+    const number = this.pieces.length;
+    this.pieces[i] = { ...piece, loop: left };
+    this.pieces.push({ ...piece, loop: right });
+    this.enter(i);
+    this.enter(number);
+    return undefined;
+  }
+
+  /** A new vertex on the edge u to v of piece i, shared with the piece across it. */
+  private splitEdge(i: number, u: number, v: number, at: Point): number {
+    const w = this.vertices.length;
+    this.vertices.push(at);
+    this.owner.delete(`${u},${v}`);
+    const across = this.owner.get(`${v},${u}`);
+    if (across !== undefined && across !== i) {
+      this.owner.delete(`${v},${u}`);
+      const { loop } = this.pieces[across]!;
+      loop.splice(loop.indexOf(v) + 1, 0, w);
+      this.owner.set(`${v},${w}`, across);
+      this.owner.set(`${w},${u}`, across);
+    }
+    return w;
+  }
+
+  private enter(i: number): void {
+    const { loop } = this.pieces[i]!;
+    loop.forEach((u, k) => this.owner.set(`${u},${loop[(k + 1) % loop.length]!}`, i));
+  }
+
+  private sliver(piece: CutPiece, vertex: number, at: Point): Refusal {
+    const apart = distance(this.vertices[vertex]!, at);
+    return {
+      kind: 'sliver',
+      text: `A crease would pass a corner at ${apart.toExponential(1)} of the side, and less than ${tolerance.shortestEdge} cannot be folded; put it through that corner or farther away.`,
+      at: apply(piece.placement, this.vertices[vertex]!),
+    };
+  }
+}

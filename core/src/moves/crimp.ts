@@ -1,0 +1,206 @@
+import {
+  type Line,
+  type Point,
+  apply,
+  centroidOf,
+  compose,
+  mirrorLine,
+  reflectionIn,
+  sideOf,
+  tolerance,
+} from '../geometry/index.ts';
+import {
+  type CreaseSense,
+  type FineMesh,
+  type FlatState,
+  MeshCutter,
+  type Refusal,
+  floodFrom,
+  inheritOrder,
+  piecesAt,
+  toModel,
+} from '../folded/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
+import { foldOver, toTrace } from './fold.ts';
+import { PieceOrder, type Picks, settleFirst } from './lay.ts';
+import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
+import { lineCrease, toSheetCreases } from './refold.ts';
+import type { MoveResult } from './result.ts';
+
+/** A flap bent by a pleat in both its layers at once: two lines, the one nearer the body first. */
+export interface CrimpRequest {
+  readonly lines: readonly [Line, Line];
+  /** Material points of the tip beyond both lines. */
+  readonly flap: readonly Point[];
+  readonly mode: 'inside' | 'outside' | 'auto';
+  readonly picks?: Picks;
+  readonly step: string;
+}
+
+/**
+ * Crimp in one commit: the strip between the lines is reflected in the first, the tip in both, so that the tip may lie
+ * across other flaps on the way. Inside: the strip goes between the layers, the tip between those of the strip.
+ */
+export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResult, Refusal> {
+  const [near, far] = request.lines;
+  const sides = request.lines.map((l) => sideOfPoints(state, l, request.flap));
+  if (sides.some((s) => s === undefined))
+    return failed({
+      kind: 'reference',
+      text: 'The points that say what moves must lie beyond both lines of the crimp; choose points of the tip.',
+    });
+  const cutter = new MeshCutter(state);
+  for (const line of request.lines) {
+    for (const crease of toSheetCreases(state, lineCrease(line, 'all'))) {
+      const cut = cutter.cut(crease, (f) => f === crease.facet);
+      if (!cut.ok) return cut;
+    }
+  }
+  const mesh = cutter.toMesh();
+  const onNear = { ...mesh, onLine: verticesOn(mesh, near) };
+  const onFar = { ...mesh, onLine: verticesOn(mesh, far) };
+  const beyond = (line: Line, side: number) => (i: number) =>
+    Math.sign(sideOf(line, middleOf(mesh, i))) === side;
+  const seeds = request.flap
+    .flatMap((p) => piecesAt(mesh, p, 1))
+    .filter((i) => beyond(far, sides[1]!)(i) && beyond(near, sides[0]!)(i));
+  const tip = floodFrom(onFar, seeds);
+  const moving = floodFrom(onNear, [...tip]);
+  if (
+    tip.size === 0 ||
+    moving.size === mesh.pieces.length ||
+    [...moving].some((i) => !beyond(near, sides[0]!)(i))
+  )
+    return failed({
+      kind: 'empty',
+      text: 'The lines do not part a tip from the rest; lead both across the flap, the first nearer to the body.',
+    });
+  const [first, second] = [reflectionIn(near), reflectionIn(far)];
+  const moved: FineMesh = {
+    ...mesh,
+    pieces: mesh.pieces.map((p, i) => {
+      if (!moving.has(i)) return p;
+      return { ...p, after: compose(first, tip.has(i) ? compose(second, p.before) : p.before) };
+    }),
+  };
+  const order = inheritOrder(state, mesh);
+  const turns = {
+    near: { mesh: onNear, moving, order },
+    far: { mesh: onFar, moving: tip, order },
+  };
+  const rims = { near: findRims(turns.near), far: findRims(turns.far) };
+  const base = new PieceOrder(moved);
+  base.keep(order, (i, j) => {
+    if (moving.has(i) || moving.has(j)) return 0;
+    return 1;
+  });
+  const kinds = request.mode === 'auto' ? (['inside', 'outside'] as const) : [request.mode];
+  const orders = kinds.flatMap((kind) =>
+    splitAtSpine(turns.far, rims.far, far).flatMap((tipFront) => {
+      const strip = new Map(rims.far.map((r) => [r.staying, tipFront.has(r.moving)]));
+      const carried = carryFront(turns.near, rims.near, near, strip);
+      return [...(carried ? [carried] : []), ...splitAtSpine(turns.near, rims.near, near)].flatMap(
+        (front) => {
+          const copy = base.copy();
+          const put = (r: Rim, isFront: boolean): boolean =>
+            isFront === (kind === 'inside') ? copy.put(r.staying, r.moving) : copy.put(r.moving, r.staying);
+          const fits =
+            rims.near.every((r) => put(r, front.has(r.moving))) &&
+            rims.far.every((r) => put(r, tipFront.has(r.moving)));
+          return fits ? [copy] : [];
+        },
+      );
+    }),
+  );
+  const laid = { from: state, mesh: moved, before: order, step: request.step };
+  const made = settleFirst(laid, orders, request.picks);
+  if (!made) return failed(explain(rims.near, request.mode));
+  return done({ ...made, trace: toTrace(state, turns.near, { line: near, flap: request.flap }) });
+}
+
+function explain(rims: readonly Rim[], mode: CrimpRequest['mode']): Refusal {
+  if (rims.length < 2)
+    return {
+      kind: 'crease',
+      text: 'A crimp needs a flap of two or more layers joined at a spine; pleat a single layer instead.',
+    };
+  return {
+    kind: 'through',
+    text: `The ${mode === 'auto' ? '' : `${mode} `}crimp cannot lie flat there: its lines must lean to one side of the flap’s spine, not meet inside the paper, and keep clear of locked layers.`,
+  };
+}
+
+function sideOfPoints(state: FlatState, line: Line, points: readonly Point[]): number | undefined {
+  const sides = points.map((p) => {
+    const at = toModel(state, p);
+    const s = at ? sideOf(line, at) : 0;
+    return Math.abs(s) < tolerance.onLine * 10 ? 0 : Math.sign(s);
+  });
+  return sides.length > 0 && sides[0] !== 0 && sides.every((s) => s === sides[0]) ? sides[0] : undefined;
+}
+
+const middleOf = (mesh: FineMesh, i: number): Point => {
+  const { loop, before } = mesh.pieces[i]!;
+  return apply(before, centroidOf(loop.map((v) => mesh.vertices[v]!)));
+};
+
+function verticesOn(mesh: FineMesh, line: Line): boolean[] {
+  const on = mesh.vertices.map(() => false);
+  for (const { loop, before } of mesh.pieces)
+    for (const v of loop)
+      on[v] ||= Math.abs(sideOf(line, apply(before, mesh.vertices[v]!))) < tolerance.overlap;
+  return on;
+}
+
+/** A strip of the flap laid back and the rest brought on again: two simple folds from one side. */
+export interface PleatRequest {
+  /** The line nearer to the paper that stays, and the one nearer to the tip. */
+  readonly lines: readonly [Line, Line];
+  readonly flap: readonly Point[];
+  readonly sense: CreaseSense;
+  readonly layers: 'flap' | 'all';
+  readonly hold: readonly Point[];
+  readonly step: string;
+}
+
+/** Pleat. Only paper that the first fold has moved comes back over the second line. */
+export function pleat(state: FlatState, request: PleatRequest): Outcome<MoveResult, Refusal> {
+  const { lines, flap, sense, layers, hold, step } = request;
+  const [near, far] = lines;
+  const first = foldOver(state, { line: near, flap, sense, layers, hold, step });
+  if (!first.ok) return first;
+  const folded = first.value.state;
+  const back = mirrorLine(near, far);
+  const seeds = layers === 'all' ? movedBeyond(state, folded, near, far, flap) : flap;
+  const second = foldOver(folded, { line: back, flap: seeds, sense, layers: 'flap', hold: [], step });
+  if (!second.ok) return second;
+  return done({
+    state: second.value.state,
+    made: [...first.value.made, ...second.value.made],
+    ...(first.value.trace ? { trace: first.value.trace } : {}),
+  });
+}
+
+/** Material points of all paper that lay beyond both lines and was moved. */
+function movedBeyond(
+  before: FlatState,
+  after: FlatState,
+  near: Line,
+  far: Line,
+  flap: readonly Point[],
+): Point[] {
+  const side = sideOfPoints(before, far, flap);
+  const back = mirrorLine(near, far);
+  const cutter = new MeshCutter(after);
+  for (const crease of toSheetCreases(after, lineCrease(back, 'all')))
+    cutter.cut(crease, (f) => f === crease.facet);
+  const mesh = cutter.toMesh();
+  const seeds = mesh.pieces.flatMap(({ loop }) => {
+    const at = centroidOf(loop.map((v) => mesh.vertices[v]!));
+    const was = toModel(before, at)!;
+    const now = toModel(after, at)!;
+    const moved = Math.hypot(was[0] - now[0], was[1] - now[1]) > tolerance.overlap;
+    return moved && Math.sign(sideOf(far, was)) === side ? [at] : [];
+  });
+  return seeds.length > 0 ? seeds : [...flap];
+}

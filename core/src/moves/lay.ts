@@ -1,0 +1,170 @@
+import {
+  type Bounds,
+  type Point,
+  areaOf,
+  boundsOf,
+  centroidOf,
+  doBoundsMeet,
+  doOverlap,
+  isInside,
+  tolerance,
+} from '../geometry/index.ts';
+import { buildEffort } from '../effort/index.ts';
+import { type FineMesh, type FlatState, commit, facetOnSheet, pieceOnModel } from '../folded/index.ts';
+import { type LayerProblem, layersOf, listSettled, settleOrder } from '../layers/index.ts';
+import { listMade } from './made.ts';
+import type { MoveResult } from './result.ts';
+
+/** Relations that single out one of several orders: the paper at the first material point lies above that at the second. */
+export type Picks = readonly (readonly [Point, Point])[];
+
+/** Steps of the layer search one move may take. */
+const MOVE_EFFORT = 200_000;
+/** Orders offered at most where several are possible. */
+const MOST_OFFERED = 64;
+
+/** Relations of moved pieces where they lie afterwards; pairs that do not overlap stay apart. */
+export class PieceOrder {
+  readonly n: number;
+  readonly relations: Int8Array;
+  private readonly shapes: readonly (readonly Point[])[];
+  private readonly bounds: readonly Bounds[];
+  private readonly overlap: Int8Array;
+
+  constructor(mesh: FineMesh) {
+    this.n = mesh.pieces.length;
+    this.relations = new Int8Array(this.n * this.n);
+    this.shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'after'));
+    this.bounds = this.shapes.map(boundsOf);
+    this.overlap = new Int8Array(this.n * this.n);
+  }
+
+  /** A copy with the same relations, sharing what is known of overlaps. */
+  copy(): PieceOrder {
+    const twin = Object.create(PieceOrder.prototype) as PieceOrder;
+    return Object.assign(twin, this, { relations: new Int8Array(this.relations) });
+  }
+
+  doOverlap(i: number, j: number): boolean {
+    const at = i * this.n + j;
+    if (this.overlap[at] === 0) {
+      const meet =
+        doBoundsMeet(this.bounds[i]!, this.bounds[j]!) &&
+        doOverlap(this.shapes[i]!, this.shapes[j]!, tolerance.overlap);
+      this.overlap[at] = this.overlap[j * this.n + i] = meet ? 1 : -1;
+    }
+    return this.overlap[at] === 1;
+  }
+
+  /** Notes that one piece lies above another; false when the opposite is noted already. */
+  put(above: number, below: number): boolean {
+    if (!this.doOverlap(above, below)) return true;
+    if (this.relations[above * this.n + below] === -1) return false;
+    this.relations[above * this.n + below] = 1;
+    this.relations[below * this.n + above] = -1;
+    return true;
+  }
+
+  /** Keeps the order the chosen pairs had before, turned round for paper that turned over together. */
+  keep(before: Int8Array, relationOf: (i: number, j: number) => 1 | -1 | 0): void {
+    for (let i = 0; i < this.n; i++) {
+      for (let j = i + 1; j < this.n; j++) {
+        const was = before[i * this.n + j]!;
+        if (was === 0) continue;
+        const now = was * relationOf(i, j);
+        this.relations[i * this.n + j] = now;
+        this.relations[j * this.n + i] = -now;
+      }
+    }
+  }
+}
+
+/** Paper in its new place, whose order is still open in part. */
+export interface LaidPaper {
+  readonly from: FlatState;
+  readonly mesh: FineMesh;
+  readonly before: Int8Array;
+  readonly step: string;
+}
+
+/** Tries orders in turn: the first that paper can have is the move's result. */
+export function settleFirst(
+  laid: LaidPaper,
+  orders: readonly PieceOrder[],
+  picks: Picks = [],
+): MoveResult | undefined {
+  let problem: LayerProblem | undefined;
+  for (const order of orders) {
+    const tried = commitOrder(laid, order, picks);
+    if (!tried) continue;
+    problem ??= layersOf(tried);
+    const settled = settleOrder(problem, tried.order, buildEffort(MOVE_EFFORT));
+    if (settled.kind === 'found') return toResult(laid.from, { ...tried, order: settled.order });
+  }
+  return undefined;
+}
+
+/** Every order (up to 64) the paper can have that keeps the given one. */
+export function settleAll(laid: LaidPaper, order: PieceOrder, picks: Picks = []): MoveResult[] {
+  const tried = commitOrder(laid, order, picks);
+  if (!tried) return [];
+  return listSettled(layersOf(tried), tried.order, MOST_OFFERED, buildEffort(MOVE_EFFORT)).map((settled) =>
+    toResult(laid.from, { ...tried, order: settled }),
+  );
+}
+
+function commitOrder(laid: LaidPaper, given: PieceOrder, picks: Picks): FlatState | undefined {
+  const order = picks.length === 0 ? given : given.copy();
+  for (const [above, below] of picks) {
+    for (const i of piecesHolding(laid.mesh, above))
+      for (const j of piecesHolding(laid.mesh, below)) if (i !== j && !order.put(i, j)) return undefined;
+  }
+  const committed = commit(laid.from, laid.mesh, { before: laid.before, after: order.relations }, laid.step);
+  return committed.ok ? committed.value.state : undefined;
+}
+
+function toResult(from: FlatState, state: FlatState): MoveResult {
+  return { state, made: listMade(from, state) };
+}
+
+/** The piece a material point lies well inside of. */
+function piecesHolding(mesh: FineMesh, point: Point): number[] {
+  const found = mesh.pieces.flatMap((piece, i) =>
+    isInside(
+      piece.loop.map((v) => mesh.vertices[v]!),
+      point,
+      -1e-7,
+    )
+      ? [i]
+      : [],
+  );
+  return found.slice(0, 1);
+}
+
+/** The fewest pairs of material points that tell the chosen order from the others (greedy, then thinned). */
+export function singleOut(chosen: FlatState, others: readonly FlatState[]): [Point, Point][] {
+  const n = chosen.facets.length;
+  const inner = chosen.facets.map((_, f) => {
+    const corners = facetOnSheet(chosen, f);
+    return { at: centroidOf(corners), area: areaOf(corners) };
+  });
+  let left = others.filter((o) => o !== chosen && o.order.length === chosen.order.length);
+  const picks: [Point, Point][] = [];
+  while (left.length > 0) {
+    let best: { f: number; g: number; told: number; area: number } | undefined;
+    for (let f = 0; f < n; f++) {
+      for (let g = 0; g < n; g++) {
+        if (chosen.order[f * n + g] !== 1) continue;
+        const told = left.filter((o) => o.order[f * n + g] === -1).length;
+        const area = Math.min(inner[f]!.area, inner[g]!.area);
+        if (told > 0 && (!best || told > best.told || (told === best.told && area > best.area)))
+          best = { f, g, told, area };
+      }
+    }
+    if (!best) break;
+    const { f, g } = best;
+    picks.push([inner[f]!.at, inner[g]!.at]);
+    left = left.filter((o) => o.order[f * n + g] !== -1);
+  }
+  return picks;
+}

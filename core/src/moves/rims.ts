@@ -1,0 +1,150 @@
+import { type Line, apply, dot, isSamePlacement } from '../geometry/index.ts';
+import { edgeOwners } from '../folded/index.ts';
+import type { Turn } from './fold.ts';
+
+/** Pieces on both sides of the line that are one paper across it: the part that moves and the part that stays. */
+export interface Rim {
+  readonly moving: number;
+  readonly staying: number;
+}
+
+/** The pairs of pieces that were one paper across the line, moving part first. */
+export function findRims({ mesh, moving }: Turn): Rim[] {
+  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
+  const rims: Rim[] = [];
+  for (const [key, p] of owner) {
+    const [u, v] = key.split(',').map(Number) as [number, number];
+    const q = owner.get(`${v},${u}`);
+    if (q === undefined || !moving.has(p) || moving.has(q)) continue;
+    if (isSamePlacement(mesh.pieces[p]!.before, mesh.pieces[q]!.before)) rims.push({ moving: p, staying: q });
+  }
+  return rims;
+}
+
+/**
+ * Ways to part the moving layers at the line into a front and a back, joined by a straight spine of folds that meets the
+ * line in one place; the best balanced first. Each way is the set of moving pieces in front. Layers joined at any other
+ * place stay together, what lies over the front belongs to it, what lies under the back to that.
+ */
+export function splitAtSpine(turn: Turn, rims: readonly Rim[], line: Line): ReadonlySet<number>[] {
+  const n = turn.mesh.pieces.length;
+  const stack = sortStack([...new Set(rims.map((r) => r.moving))], turn.order, n);
+  const joints = foldsAcross(turn, stack, line);
+  const ways = new Map<string, { front: Set<number>; odd: number }>();
+  for (const spine of joints) {
+    const upper = turn.order[spine.a * n + spine.b] === 1 ? spine.a : spine.b;
+    const together = joints.filter((j) => Math.abs(j.at - spine.at) > 1e-7);
+    const parting = new Parting(stack, turn.order, n, together);
+    let fits = parting.assign(upper, 1) && parting.assign(upper === spine.a ? spine.b : spine.a, -1);
+    stack.forEach((p, i) => {
+      if (!fits || parting.sideOf(p) !== 0) return;
+      const likely = i < stack.length / 2 ? 1 : -1;
+      fits = parting.assign(p, likely) || parting.assign(p, likely === 1 ? -1 : 1);
+    });
+    if (!fits) continue;
+    const front = new Set(stack.filter((p) => parting.sideOf(p) === 1));
+    ways.set([...front].sort((a, b) => a - b).join(), {
+      front,
+      odd: Math.abs(2 * front.size - stack.length),
+    });
+  }
+  return [...ways.values()].sort((a, b) => a.odd - b.odd).map((w) => w.front);
+}
+
+/**
+ * The same parting carried over to other layers of the flap, where the spine itself meets their line in a point only:
+ * `known` pieces are in front or not, the rest go with what they hang together with or lie over.
+ */
+export function carryFront(
+  turn: Turn,
+  rims: readonly Rim[],
+  line: Line,
+  known: ReadonlyMap<number, boolean>,
+): ReadonlySet<number> | undefined {
+  const n = turn.mesh.pieces.length;
+  const stack = [...new Set([...rims.map((r) => r.moving), ...known.keys()])];
+  const parting = new Parting(stack, turn.order, n, foldsAcross(turn, stack, line));
+  for (const [piece, isFront] of known) if (!parting.assign(piece, isFront ? 1 : -1)) return undefined;
+  return stack.every((p) => parting.sideOf(p) !== 0)
+    ? new Set(stack.filter((p) => parting.sideOf(p) === 1))
+    : undefined;
+}
+
+/** Front (1) and back (-1) of a stack, carried on to everything that must go along. */
+class Parting {
+  private readonly stack: readonly number[];
+  private readonly order: Int8Array;
+  private readonly n: number;
+  private readonly together: readonly { readonly a: number; readonly b: number }[];
+  private sides = new Map<number, 1 | -1>();
+
+  constructor(
+    stack: readonly number[],
+    order: Int8Array,
+    n: number,
+    together: readonly { readonly a: number; readonly b: number }[],
+  ) {
+    this.stack = stack;
+    this.order = order;
+    this.n = n;
+    this.together = together;
+  }
+
+  sideOf(piece: number): 1 | -1 | 0 {
+    return this.sides.get(piece) ?? 0;
+  }
+
+  /** False, and nothing is changed, where the piece would be on both sides. */
+  assign(piece: number, side: 1 | -1): boolean {
+    const before = new Map(this.sides);
+    const queue: [number, 1 | -1][] = [[piece, side]];
+    while (queue.length > 0) {
+      const [p, s] = queue.pop()!;
+      const known = this.sides.get(p);
+      if (known === s) continue;
+      if (known !== undefined) {
+        this.sides = before;
+        return false;
+      }
+      this.sides.set(p, s);
+      for (const { a, b } of this.together) {
+        if (a === p) queue.push([b, s]);
+        if (b === p) queue.push([a, s]);
+      }
+      for (const q of this.stack) if (this.order[q * this.n + p] === s) queue.push([q, s]);
+    }
+    return true;
+  }
+}
+
+/** Pieces from top to bottom; pieces that do not overlap are kept in the order they come in. */
+function sortStack(pieces: readonly number[], order: Int8Array, n: number): number[] {
+  const left = [...pieces];
+  const sorted: number[] = [];
+  while (left.length > 0) {
+    const top = left.findIndex((p) => left.every((q) => order[q * n + p] !== 1));
+    sorted.push(...left.splice(Math.max(0, top), 1));
+  }
+  return sorted;
+}
+
+/** Folds between two of the pieces that meet the line: where, along it. */
+function foldsAcross(
+  { mesh }: Turn,
+  pieces: readonly number[],
+  line: Line,
+): { a: number; b: number; at: number }[] {
+  const chosen = new Set(pieces);
+  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
+  const found: { a: number; b: number; at: number }[] = [];
+  for (const [key, a] of owner) {
+    const [u, v] = key.split(',').map(Number) as [number, number];
+    const b = owner.get(`${v},${u}`);
+    if (b === undefined || a > b || !chosen.has(a) || !chosen.has(b)) continue;
+    const end = [u, v].find((w) => mesh.onLine[w]);
+    if (end === undefined) continue;
+    const p = apply(mesh.pieces[a]!.before, mesh.vertices[end]!);
+    found.push({ a, b, at: dot([line.normal[1], -line.normal[0]], p) });
+  }
+  return found;
+}

@@ -1,0 +1,137 @@
+import { type Line, type Point, mirrorLine } from '../geometry/index.ts';
+import {
+  type CreaseSense,
+  type FlatState,
+  type Refusal,
+  facetsAt,
+  inheritOrder,
+  MeshCutter,
+} from '../folded/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
+import { foldOver } from './fold.ts';
+import { PieceOrder, type Picks, settleFirst } from './lay.ts';
+import { reflectBeyond } from './reflect.ts';
+import type { MoveResult } from './result.ts';
+
+/** Several simple folds made as one step: the corners of a blintz, both edges of a flap narrowed to its axis. */
+export interface FoldsRequest {
+  readonly folds: readonly {
+    readonly line: Line;
+    readonly flap: readonly Point[];
+    readonly sense: CreaseSense;
+    readonly layers: 'flap' | 'all';
+  }[];
+  readonly step: string;
+}
+
+/** Folds one after the other; when one is refused the whole step is, with its number. */
+export function foldSeveral(state: FlatState, request: FoldsRequest): Outcome<MoveResult, Refusal> {
+  let result: MoveResult = { state, made: [] };
+  for (const [i, fold] of request.folds.entries()) {
+    const next = foldOver(result.state, { ...fold, hold: [], step: request.step });
+    if (!next.ok)
+      return failed({ ...next.fault, text: `Fold ${i + 1} of ${request.folds.length}: ${next.fault.text}` });
+    result = join(result, next.value);
+  }
+  return done(result);
+}
+
+function join(first: MoveResult, second: MoveResult): MoveResult {
+  const trace = first.trace ?? second.trace;
+  return {
+    state: second.state,
+    made: [...first.made, ...second.made],
+    ...(trace
+      ? {
+          trace: {
+            ...trace,
+            chords: [...(first.trace?.chords ?? []), ...(second.trace?.chords ?? [])],
+          },
+        }
+      : {}),
+  };
+}
+
+/** A point pushed in and out again on evenly spaced lines. */
+export interface AccordionRequest {
+  /** The line nearest to the body, and the next: their distance is the depth of a pleat. */
+  readonly lines: readonly [Line, Line];
+  readonly pleats: number;
+  readonly flap: readonly Point[];
+  readonly step: string;
+}
+
+/**
+ * Accordion: n reflections of the point in turn, each line the next one where it lies after those before it. A closed
+ * corner is sunk open, a flap with a spine is reverse-folded.
+ */
+export function accordion(state: FlatState, request: AccordionRequest): Outcome<MoveResult, Refusal> {
+  const [first, second] = request.lines;
+  const gap = gapOf(first, second);
+  if (gap === undefined)
+    return failed({
+      kind: 'reference',
+      text: 'The two lines of an accordion must run side by side; choose the second even with the first.',
+    });
+  let result: MoveResult = { state, made: [] };
+  const passed: Line[] = [];
+  for (let k = 0; k < request.pleats; k++) {
+    const flat: Line = { normal: first.normal, offset: first.offset + k * gap };
+    const line = passed.reduce((l, m) => mirrorLine(m, l), flat);
+    const base = { line, flap: request.flap, step: request.step };
+    const sunk = reflectBeyond(result.state, { ...base, mode: 'sink' });
+    const next = sunk.ok ? sunk : reflectBeyond(result.state, { ...base, mode: 'auto' });
+    if (!next.ok)
+      return failed({
+        ...next.fault,
+        text: `Pleat ${k + 1} of ${request.pleats}: ${next.fault.text}`,
+      });
+    passed.push(line);
+    result = join(result, next.value);
+  }
+  return done(result);
+}
+
+/** Signed distance between two lines that run side by side, along the first one's normal. */
+function gapOf(a: Line, b: Line): number | undefined {
+  const turn = a.normal[0] * b.normal[1] - a.normal[1] * b.normal[0];
+  if (Math.abs(turn) > 1e-9) return undefined;
+  const same = a.normal[0] * b.normal[0] + a.normal[1] * b.normal[1] > 0;
+  const gap = (same ? b.offset : -b.offset) - a.offset;
+  return Math.abs(gap) < 1e-6 ? undefined : gap;
+}
+
+/** Layers drawn out of a pocket or put into one: nothing moves in the plane, only the order changes. */
+export interface RearrangeRequest {
+  /** Material points of the layers that change their place in the stack. */
+  readonly flap: readonly Point[];
+  /** Where they shall lie: the paper at the first point above that at the second. */
+  readonly picks: Picks;
+  readonly step: string;
+}
+
+/** Pulls layers out (or tucks them in) without folding: all other paper keeps its order. */
+export function rearrange(state: FlatState, request: RearrangeRequest): Outcome<MoveResult, Refusal> {
+  const loose = new Set(request.flap.flatMap((p) => facetsAt(state, p)));
+  if (loose.size === 0 || request.picks.length === 0)
+    return failed({
+      kind: 'reference',
+      text: 'Say which layers are pulled out and what they shall lie over; choose a layer and its new neighbour.',
+    });
+  const mesh = new MeshCutter(state).toMesh();
+  const before = inheritOrder(state, mesh);
+  const laid = { from: state, mesh, before, step: request.step };
+  const order = new PieceOrder(mesh);
+  order.keep(before, (i, j) => (loose.has(i) !== loose.has(j) ? 0 : 1));
+  const free = new PieceOrder(mesh);
+  free.keep(before, (i, j) => (loose.has(i) || loose.has(j) ? 0 : 1));
+  const made = settleFirst(laid, [order, free], request.picks);
+  if (!made)
+    return failed({
+      kind: 'through',
+      text: 'The layer cannot be pulled out there: it is joined to paper on the other side. Choose another neighbour, or open the fold that locks it.',
+    });
+  if (made.state.order.every((o, i) => o === state.order[i]))
+    return failed({ kind: 'empty', text: 'The layer lies there already; nothing would change.' });
+  return done(made);
+}

@@ -1,0 +1,351 @@
+import {
+  type Line,
+  type Point,
+  between,
+  crossingOf,
+  distance,
+  dot,
+  lineThrough,
+  subtract,
+  tolerance,
+} from '../geometry/index.ts';
+import { type FlatState, type Refusal, toModel } from '../folded/index.ts';
+import {
+  type MoveResult,
+  type Picks,
+  type RefoldCrease,
+  accordion,
+  collapse,
+  creaseAlong,
+  crimp,
+  foldOver,
+  foldSeveral,
+  lineCrease,
+  petal,
+  pleat,
+  rabbitEar,
+  rearrange,
+  refold,
+  reflectBeyond,
+  rotateModel,
+  squash,
+  swivel,
+  turnOver,
+  unfoldStep,
+} from '../moves/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
+import {
+  type ResolveContext,
+  type ResolvedPoint,
+  onModel,
+  resolveLine,
+  resolveMaterial,
+  resolvePoint,
+} from './resolve.ts';
+import type { LineRef, Move, PointRef } from './schema.ts';
+
+/** Half the length of a pinch, in sheet sides: 6 mm on a 300 mm sheet. */
+const PINCH_REACH = 0.02;
+
+/** What a move gives: the new state, the mark it leaves, and the flap it moved (for unfolding it later). */
+export interface Made {
+  readonly result: MoveResult;
+  readonly mark?: Point;
+  readonly flap?: readonly Point[];
+}
+
+type Tried = Outcome<Made, Refusal>;
+type Of<K extends Move['kind']> = Extract<Move, { kind: K }>;
+
+/** Moves a line of the step before it is folded: a folder's slip. */
+export type LineSlip = (line: Line) => Line;
+
+/** Makes a move on the state of the context: references resolved first, then the engine. */
+export function makeMove(move: Move, step: string, context: ResolveContext, slip: LineSlip): Tried {
+  const reader = new Reader(context, slip);
+  try {
+    return make(move, step, context, reader);
+  } catch (fault) {
+    if (fault instanceof Unresolved) return failed(fault.refusal);
+    throw fault;
+  }
+}
+
+/** Thrown inside this file only, so that a move's data can be read in one expression. */
+class Unresolved extends Error {
+  readonly refusal: Refusal;
+  constructor(refusal: Refusal) {
+    super(refusal.text);
+    this.refusal = refusal;
+  }
+}
+
+function must<T>(found: Outcome<T, Refusal>): T {
+  if (!found.ok) throw new Unresolved(found.fault);
+  return found.value;
+}
+
+/** Reads references against the state: points of the paper, places in the model, lines. */
+class Reader {
+  private readonly context: ResolveContext;
+  private readonly slip: LineSlip;
+
+  constructor(context: ResolveContext, slip: LineSlip) {
+    this.context = context;
+    this.slip = slip;
+  }
+
+  paper = (ref: PointRef): Point => must(resolveMaterial(ref, this.context));
+  papers = (refs: readonly PointRef[]): Point[] => refs.map(this.paper);
+  place = (ref: PointRef): Point => must(resolvePoint(ref, this.context)).model;
+  line = (ref: LineRef): Line => this.slip(must(resolveLine(ref, this.context)));
+  lines = (refs: readonly [LineRef, LineRef]): [Line, Line] => [this.line(refs[0]), this.line(refs[1])];
+  pair = (refs: readonly [PointRef, PointRef]): [Point, Point] => [this.paper(refs[0]), this.paper(refs[1])];
+  picks = (refs: readonly (readonly [PointRef, PointRef])[]): Picks => refs.map(this.pair);
+  through = (refs: 'all' | readonly PointRef[]): 'all' | Point[] =>
+    refs === 'all' ? 'all' : this.papers(refs);
+}
+
+function make(move: Move, step: string, context: ResolveContext, read: Reader): Tried {
+  const { state } = context;
+  switch (move.kind) {
+    case 'turn':
+      return done({ result: turnOver(state, move.over) });
+    case 'rotate':
+      return done({ result: rotateModel(state, move.degrees) });
+    case 'unfold':
+      return openStep(move.step, step, context);
+    case 'repeat':
+      return failed({
+        kind: 'reference',
+        text: 'A repeat of a repeat has no move of its own; repeat the first pass.',
+      });
+    case 'pinch':
+      return pinchOn(move, read.line(move.line), step, context);
+    case 'crease': {
+      const through =
+        move.through === 'all'
+          ? ('all' as const)
+          : { flap: read.papers(move.through.flap), hold: read.papers(move.through.hold) };
+      const { sense, soft } = move;
+      return wrap(creaseAlong(state, { line: read.line(move.line), sense, through, soft, step }));
+    }
+    case 'fold':
+    case 'pleat':
+    case 'reverse':
+    case 'sink':
+    case 'crimp':
+    case 'accordion':
+    case 'narrow':
+    case 'blintz':
+    case 'pull':
+      return makeReflected(move, step, state, read);
+    case 'collapse':
+    case 'squash':
+    case 'petal':
+    case 'ear':
+    case 'swivel':
+    case 'refold':
+      return wrap(makeRefolded(move, step, state, read));
+  }
+}
+
+/** Moves that reflect paper in lines; they keep the flap, so that they can be unfolded. */
+function makeReflected(
+  move: Of<'fold' | 'pleat' | 'reverse' | 'sink' | 'crimp' | 'accordion' | 'narrow' | 'blintz' | 'pull'>,
+  step: string,
+  state: FlatState,
+  read: Reader,
+): Tried {
+  switch (move.kind) {
+    case 'fold': {
+      const { sense, layers, tuck } = move;
+      const [flap, hold] = [read.papers(move.flap), read.papers(move.hold)];
+      const picks = read.picks(move.picks);
+      const line = read.line(move.line);
+      return wrap(foldOver(state, { line, sense, layers, flap, hold, tuck, picks, step }), flap);
+    }
+    case 'pleat': {
+      const { sense, layers } = move;
+      const [flap, hold] = [read.papers(move.flap), read.papers(move.hold)];
+      return wrap(pleat(state, { lines: read.lines(move.lines), sense, layers, flap, hold, step }), flap);
+    }
+    case 'reverse':
+    case 'sink': {
+      const flap = read.papers(move.flap);
+      const mode = move.kind === 'reverse' ? move.mode : SINKS[move.mode];
+      const picks = read.picks(move.picks);
+      return wrap(reflectBeyond(state, { line: read.line(move.line), flap, mode, picks, step }), flap);
+    }
+    case 'crimp': {
+      const flap = read.papers(move.flap);
+      const picks = read.picks(move.picks);
+      return wrap(crimp(state, { lines: read.lines(move.lines), flap, mode: move.mode, picks, step }), flap);
+    }
+    case 'accordion': {
+      const flap = read.papers(move.flap);
+      return wrap(accordion(state, { lines: read.lines(move.lines), pleats: move.pleats, flap, step }), flap);
+    }
+    case 'narrow': {
+      const { sense, layers } = move;
+      const folds = move.edges.map((edge) => ({
+        line: read.line({ kind: 'bisector', from: edge, at: move.tip, to: move.axis }),
+        flap: [read.paper(edge)],
+        sense,
+        layers,
+      }));
+      return wrap(foldSeveral(state, { folds, step }));
+    }
+    case 'blintz': {
+      const folds = move.points.map((p) => ({
+        line: read.line({ kind: 'onto', from: p, to: move.to }),
+        flap: [read.paper(p)],
+        sense: move.sense,
+        layers: 'flap' as const,
+      }));
+      return wrap(foldSeveral(state, { folds, step }));
+    }
+    case 'pull': {
+      const [flap, picks] = [read.papers(move.flap), read.picks(move.picks)];
+      return wrap(
+        move.line
+          ? reflectBeyond(state, { line: read.line(move.line), flap, mode: 'free', picks, step })
+          : rearrange(state, { flap, picks, step }),
+        flap,
+      );
+    }
+  }
+}
+
+const SINKS = { open: 'sink', closed: 'closed', out: 'unsink' } as const;
+
+/** Moves that fold several creases at once. */
+function makeRefolded(
+  move: Of<'collapse' | 'squash' | 'petal' | 'ear' | 'swivel' | 'refold'>,
+  step: string,
+  state: FlatState,
+  read: Reader,
+): Outcome<MoveResult, Refusal> {
+  const picks = read.picks(move.picks);
+  switch (move.kind) {
+    case 'collapse': {
+      const creases = move.creases.map(({ from, to, sense }): RefoldCrease =>
+        move.through === 'sheet'
+          ? { frame: 'sheet', from: read.paper(from), to: read.paper(to), wish: sense }
+          : {
+              frame: 'model',
+              from: read.place(from),
+              to: read.place(to),
+              on: read.through(move.through),
+              wish: sense,
+            },
+      );
+      return collapse(state, { creases, anchor: read.paper(move.anchor), picks, step });
+    }
+    case 'squash':
+      return squash(state, {
+        apex: read.paper(move.apex),
+        hinge: read.paper(move.hinge),
+        ridge: read.paper(move.ridge),
+        to: read.place(move.to),
+        front: read.paper(move.front),
+        back: read.paper(move.back),
+        side: move.side,
+        picks,
+        step,
+      });
+    case 'petal':
+      return petal(state, {
+        tip: read.paper(move.tip),
+        hinge: read.pair(move.hinge),
+        flap: read.paper(move.flap),
+        ...(move.sides.length > 0 ? { sides: read.papers(move.sides) } : {}),
+        ...(move.virtualTip ? { virtualTip: read.place(move.virtualTip) } : {}),
+        side: move.side,
+        ...(picks.length > 0 ? { picks } : {}),
+        step,
+      });
+    case 'ear':
+      return rabbitEar(state, {
+        tip: read.paper(move.tip),
+        base: read.pair(move.base),
+        towards: move.towards,
+        on: read.through(move.through),
+        anchor: read.paper(move.anchor),
+        side: move.side,
+        picks,
+        step,
+      });
+    case 'swivel':
+      return swivel(state, {
+        pivot: read.paper(move.pivot),
+        through: read.paper(move.along),
+        flap: read.paper(move.flap),
+        drawn: read.paper(move.drawn),
+        anchor: read.paper(move.anchor),
+        side: move.side,
+        picks,
+        step,
+      });
+    case 'refold':
+      return refold(state, {
+        creases: move.creases.map((c) => lineCrease(read.line(c.line), read.through(c.on), c.wish)),
+        free: read.papers(move.free),
+        folds: 'free',
+        bring: move.bring.map((b) => ({ point: read.paper(b.point), to: read.place(b.to) })),
+        anchor: read.paper(move.anchor),
+        side: move.side,
+        picks,
+        step,
+      });
+  }
+}
+
+const wrap = (result: Outcome<MoveResult, Refusal>, flap?: readonly Point[]): Tried =>
+  result.ok ? done({ result: result.value, ...(flap ? { flap } : {}) }) : result;
+
+function pinchOn(move: Of<'pinch'>, line: Line, step: string, context: ResolveContext): Tried {
+  const [p, q] = [resolvePoint(move.on[0], context), resolvePoint(move.on[1], context)];
+  if (!p.ok) return p;
+  if (!q.ok) return q;
+  const carrier = lineThrough(p.value.model, q.value.model);
+  const at = carrier && crossingOf(carrier, line);
+  const mark = at && markOn(at, p.value, q.value, context);
+  if (!mark)
+    return failed({
+      kind: 'empty',
+      text: 'The pinch would fall beside the paper; choose a line that crosses it between the two points.',
+    });
+  const result = creaseAlong(context.state, {
+    line,
+    sense: move.sense,
+    through: 'all',
+    pinch: { at: mark, reach: PINCH_REACH },
+    soft: false,
+    step,
+  });
+  return result.ok ? done({ result: result.value, mark }) : result;
+}
+
+/** The pinch on the paper that runs straight from p to q where it does, otherwise on the topmost paper there. */
+function markOn(at: Point, p: ResolvedPoint, q: ResolvedPoint, context: ResolveContext): Point | undefined {
+  const size = distance(p.model, q.model);
+  if (p.sheet && q.sheet && Math.abs(distance(p.sheet, q.sheet) - size) < tolerance.samePoint * 10) {
+    const t = dot(subtract(at, p.model), subtract(q.model, p.model)) / size ** 2;
+    const own = between(p.sheet, q.sheet, t);
+    const lies = toModel(context.state, own);
+    if (lies && distance(lies, at) < tolerance.samePoint * 100) return own;
+  }
+  return onModel(at, context.state).sheet;
+}
+
+function openStep(target: string, step: string, context: ResolveContext): Tried {
+  const trail = context.trails.get(target);
+  if (!trail)
+    return failed({
+      kind: 'reference',
+      text: 'The step to be unfolded is gone or comes later; choose a step folded before this one.',
+    });
+  const folded = trail.flap ?? [];
+  return wrap(unfoldStep(context.state, { creases: trail.creases, flap: folded, step }));
+}
