@@ -43,6 +43,7 @@ describe('simple folds', () => {
     const opened = unfoldStep(folded.value.state, {
       creases: folded.value.made,
       flap: [[0.99, 0.01]],
+      opens: 'a',
       step: 'b',
     });
     if (!opened.ok) throw new Error(opened.fault.text);
@@ -162,7 +163,7 @@ describe('every refusal has its case', () => {
   });
 
   test('a refused unfolding says what to choose', () => {
-    const result = unfoldStep(square(), { creases: [], flap: [[0.1, 0.1]], step: 'u' });
+    const result = unfoldStep(square(), { creases: [], flap: [[0.1, 0.1]], opens: 'a', step: 'u' });
     expect(result.ok ? '' : result.fault.kind).toBe('reference');
   });
 });

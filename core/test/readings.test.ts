@@ -64,7 +64,7 @@ describe('what the screens say', () => {
         .join(' '),
     ).toContain('Neck needs a sheet of 200 mm');
     expect(
-      read({ ...plan, baseId: 'blintz' })
+      read({ ...plan, baseId: 'cupboard' })
         .verdicts.map((v) => v.text)
         .join(' '),
     ).toContain('no free flap');

@@ -1,40 +1,38 @@
 /**
- * Room: the catalogue of bases. Each is a sequence; flaps, silhouette, layers and facets are read off its folded state.
- * Lengths in sheet sides.
+ * Room: the atlas of bases. Each is a sequence; flaps, silhouette, layers and facets are read off its folded state.
+ * Lengths in sheet sides (the shorter side, a leg of the triangle).
  */
-import {
-  type Flap,
-  type FlatState,
-  type Measures,
-  buildArrangement,
-  findFlaps,
-  toMeasures,
-} from '../folded/index.ts';
+import type { Line, Point } from '../geometry/index.ts';
+import { type FlatState, type Measures, buildArrangement, toMeasures } from '../folded/index.ts';
 import { invariant } from '../outcome/index.ts';
-import { replaySequence } from '../sequence/index.ts';
-import { type Base, bases, findBase } from './catalogue.ts';
+import { type Replay, replaySequence } from '../sequence/index.ts';
+import { type Base, type BaseFamily, bases, findBase } from './catalogue.ts';
+import { type BaseFlap, findBaseFlaps } from './flaps.ts';
 
-export type { Base };
-export { bases, findBase };
+export type { Base, BaseFamily, BaseFlap };
+export { bases, findBase, findBaseFlaps };
 
-/** A base folded: its state, its readings, and the flaps that end on its axis and can become limbs, longest first. */
+/** A base folded: its steps, its state, its readings, and the flaps that can become limbs, longest first. */
 export interface FoldedBase {
   readonly base: Base;
+  readonly replay: Replay;
   readonly state: FlatState;
   readonly measures: Measures;
-  readonly flaps: readonly Flap[];
+  readonly flaps: readonly BaseFlap[];
+  readonly axis: Line | undefined;
+  readonly hub: Point | undefined;
 }
 
 export function foldBase(base: Base): FoldedBase {
-  const replay = replaySequence({ sheet: { kind: 'square' }, points: {}, steps: base.steps });
+  const replay = replaySequence({ sheet: base.sheet, points: {}, steps: base.steps });
   const refused = replay.steps.find((s) => s.refusal);
   invariant(!refused, `the ${base.name} folds (${refused?.refusal?.text})`);
   const state = replay.steps.at(-1)!.after;
-  const map = buildArrangement(state);
   return {
     base,
+    replay,
     state,
-    measures: toMeasures(state, map),
-    flaps: findFlaps(state, map).filter((f) => f.onBaseAxis),
+    measures: toMeasures(state, buildArrangement(state)),
+    ...findBaseFlaps(state),
   };
 }

@@ -6,10 +6,7 @@ import {
   directionOf,
   distance,
   dot,
-  lineAlong,
-  mirrorPoint,
   scale,
-  sideOf,
   subtract,
   toUnit,
 } from '../geometry/index.ts';
@@ -18,7 +15,7 @@ import { type Arrangement, buildArrangement } from './arrangement.ts';
 import { floodFrom, piecesAt } from './flood.ts';
 import { type FineMesh, cutAlong } from './mesh.ts';
 import { toOutline } from './measures.ts';
-import { type FlatState, edgeOwners, foldsOf, toModel } from './state.ts';
+import { type FlatState, foldsOf, toModel } from './state.ts';
 
 /**
  * A flap: paper that ends in a corner of the sheet at a corner of the silhouette. Its free length is how far from the
@@ -34,13 +31,10 @@ export interface Flap {
   readonly length: number;
   readonly width: number;
   readonly layers: number;
-  /** True when raw edges are gathered on the flap's axis and the silhouette is the same on both sides of it. */
-  readonly onBaseAxis: boolean;
 }
 
 /** Free flaps of a state, longest first. Cost: about a dozen cuts per corner of the silhouette. */
 export function findFlaps(state: FlatState, map: Arrangement = buildArrangement(state)): Flap[] {
-  const outline = toOutline(map).flat();
   const loops = toOutline(map);
   const flaps: Flap[] = [];
   for (const corner of cornersOf(state.sheet)) {
@@ -58,7 +52,6 @@ export function findFlaps(state: FlatState, map: Arrangement = buildArrangement(
       root: add(tip, scale(axis, length)),
       length,
       ...across,
-      onBaseAxis: isBaseAxis(state, outline, lineAlong(tip, axis)),
     });
   }
   return flaps.sort((a, b) => b.length - a.length);
@@ -160,18 +153,6 @@ function crossSection(
       spans.filter((s) => s[0] < (low + high) / 2 - 1e-9 && s[1] > (low + high) / 2 + 1e-9).length,
   );
   return { width, layers: Math.max(...deep) };
-}
-
-function isBaseAxis(state: FlatState, outline: readonly Point[], axis: Line): boolean {
-  const same = outline.every((p) => outline.some((q) => distance(mirrorPoint(axis, p), q) < 1e-6));
-  if (!same) return false;
-  const owner = edgeOwners(state.facets.map((f) => f.loop));
-  return [...owner].some(([key, f]) => {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    if (owner.has(`${v},${u}`)) return false;
-    const { placement } = state.facets[f]!;
-    return [u, v].every((w) => Math.abs(sideOf(axis, apply(placement, state.vertices[w]!))) < 1e-7);
-  });
 }
 
 /** The narrowest flap of at least 5 % of the side, if there is one. */

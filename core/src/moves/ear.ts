@@ -1,29 +1,19 @@
 import {
   type Point,
   add,
-  apply,
   cross,
   distance,
   footOf,
-  inverse,
-  lineAlong,
   lineThrough,
   scale,
   subtract,
   toUnit,
 } from '../geometry/index.ts';
-import {
-  type CreaseSense,
-  type FlatState,
-  type Refusal,
-  facetsAt,
-  foldsOf,
-  toModel,
-} from '../folded/index.ts';
+import { type CreaseSense, type FlatState, type Refusal, foldsOf, toModel } from '../folded/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
 import { collapse } from './collapse.ts';
 import type { Picks } from './lay.ts';
-import { type RefoldCrease, lineCrease, refold } from './refold.ts';
+import { type RefoldCrease, refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** A triangle of paper folded on its three bisectors: two sides come to the base, the tip stands up and is laid over. */

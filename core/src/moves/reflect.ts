@@ -1,13 +1,4 @@
-import {
-  type Line,
-  type Point,
-  apply,
-  compose,
-  dot,
-  isSamePlacement,
-  isTurned,
-  reflectionIn,
-} from '../geometry/index.ts';
+import { type Line, type Point, compose, isTurned, reflectionIn } from '../geometry/index.ts';
 import type { FineMesh, FlatState, Refusal } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Turn, prepareTurn, toTrace } from './fold.ts';

@@ -29,7 +29,7 @@ import {
   foldsOf,
   toModel,
 } from '../folded/index.ts';
-import { type Outcome, done, failed } from '../outcome/index.ts';
+import { type Outcome, failed } from '../outcome/index.ts';
 import type { Picks } from './lay.ts';
 import { type RefoldCrease, lineCrease, refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
@@ -42,9 +42,9 @@ export interface SquashRequest {
   readonly ridge: Point;
   /** Where in the model the ridge shall lie: a point of the ray from the apex; the hinge for a symmetric squash. */
   readonly to: Point;
-  /** Material points of the layer that turns over the hinge and of the one that stays. */
-  readonly front: Point;
-  readonly back: Point;
+  /** Material points of the layers that turn over the hinge and of those that stay, next to the ridge. */
+  readonly front: readonly Point[];
+  readonly back: readonly Point[];
   readonly side: 'front' | 'behind';
   readonly picks?: Picks;
   readonly step: string;
@@ -66,27 +66,27 @@ export function squash(state: FlatState, request: SquashRequest): Outcome<MoveRe
   const rayAt = (degrees: number): Point => turnBy(base, degrees);
   const onFront = rayAt((theta - phi) / 2);
   const onBack = rayAt((theta + phi) / 2);
-  const backFacet = facetsAt(state, request.back)[0];
+  const backFacet = request.back[0] && facetsAt(state, request.back[0])[0];
   const still = backFacet !== undefined && insideWedge(state, backFacet, apex, base, onBack);
   if (!still)
     return lost('The layer that stays does not lie between hinge and ridge; choose the flap’s other layer.');
   const along = subtract(request.ridge, request.apex);
   const creases: RefoldCrease[] = [
-    lineCrease(lineAlong(apex, base), [request.front]),
-    lineCrease(lineAlong(apex, onFront), [request.front]),
-    lineCrease(lineAlong(apex, onBack), [request.back]),
+    lineCrease(lineAlong(apex, base), request.front),
+    lineCrease(lineAlong(apex, onFront), request.front),
+    lineCrease(lineAlong(apex, onBack), request.back),
     {
       frame: 'sheet',
       from: request.apex,
       to: add(request.apex, scale(toUnit(along), 3)),
-      on: [request.front, request.back],
+      on: [...request.front, ...request.back],
       wish: 'flat',
     },
   ];
   const landing = add(apex, scale(toUnit(subtract(request.to, apex)), distance(ridge, apex)));
   return refold(state, {
     creases,
-    free: [request.front, request.back],
+    free: [...request.front, ...request.back],
     folds: 'free',
     bring: [{ point: request.ridge, to: landing }],
     anchor: still,
@@ -119,10 +119,12 @@ export interface PetalRequest {
   /** Material points: the tip that is lifted and the ends of the hinge. */
   readonly tip: Point;
   readonly hinge: readonly [Point, Point];
-  /** Material point of the layer that is lifted; the layers joined to it at the hinge's ends come along. */
-  readonly flap: Point;
+  /** Material points of the layers that are lifted, the one seen first; layers joined at the hinge's ends come along. */
+  readonly flap: readonly Point[];
   /** Material points of those side layers, where they shall not be found by themselves. */
   readonly sides?: readonly Point[];
+  /** Where in the model the creases of the side layers meet, when not at the tip (the petals of a frog base). */
+  readonly sidesFrom?: Point;
   /** The tip's place when it is blunted or hidden: a point of the model; else where the tip lies. */
   readonly virtualTip?: Point;
   readonly side: 'front' | 'behind';
@@ -141,22 +143,24 @@ export function petal(state: FlatState, request: PetalRequest): Outcome<MoveResu
   const [hinge, left, right] = [lineThrough(a, b), lineThrough(tip, a), lineThrough(tip, b)];
   if (!hinge || !left || !right || Math.abs(sideOf(hinge, tip)) < 1e-6)
     return lost('Tip and hinge lie in one line now; choose a hinge away from the tip.');
-  const flapFacet = facetsAt(state, request.flap)[0];
+  const flapFacet = request.flap[0] && facetsAt(state, request.flap[0])[0];
   if (flapFacet === undefined) return lost('The flap’s point lies off the sheet; choose it again.');
-  const sides = request.sides ?? sidesOf(state, flapFacet, [a, b]);
+  const sides = request.sides ?? sidesOf(state, request.flap, [a, b]);
   const still = beyondHinge(state, flapFacet, hinge, tip);
   if (!still)
     return lost('The flap ends at the hinge, so nothing of it would stay; choose a hinge nearer to the tip.');
   const seen: CreaseSense = request.side === 'front' ? 'valley' : 'mountain';
+  const from = request.sidesFrom;
+  const sideRays = from ? [lineThrough(from, a), lineThrough(from, b)] : [left, right];
   const creases: RefoldCrease[] = [
-    lineCrease(left, [request.flap, ...sides]),
-    lineCrease(right, [request.flap, ...sides]),
-    { frame: 'model', from: a, to: b, on: [request.flap], wish: seen },
+    ...[left, right].map((ray) => lineCrease(ray, request.flap)),
+    ...sideRays.flatMap((ray) => (ray ? [lineCrease(ray, sides)] : [])),
+    { frame: 'model', from: a, to: b, on: request.flap, wish: seen },
   ];
   const home = toModel(state, request.tip)!;
   const base = {
     creases,
-    free: [request.flap, ...sides],
+    free: [...request.flap, ...sides],
     folds: 'free' as const,
     bring: [{ point: request.tip, to: mirrorPoint(hinge, home) }],
     anchor: still,
@@ -171,13 +175,14 @@ export function petal(state: FlatState, request: PetalRequest): Outcome<MoveResu
 }
 
 /** Material points of the layers joined to the flap by folds through the ends of the hinge. */
-function sidesOf(state: FlatState, flap: number, ends: readonly Point[]): Point[] {
+function sidesOf(state: FlatState, flap: readonly Point[], ends: readonly Point[]): Point[] {
+  const own = new Set(flap.flatMap((p) => facetsAt(state, p)));
   return foldsOf(state).flatMap(({ facets: [f, g], from, to }) => {
-    if (f !== flap && g !== flap) return [];
-    const { placement } = state.facets[flap]!;
+    if (own.has(f) === own.has(g)) return [];
+    const { placement } = state.facets[f]!;
     const [p, q] = [apply(placement, from), apply(placement, to)];
     const meets = ends.some((e) => Math.abs(distance(p, e) + distance(e, q) - distance(p, q)) < 1e-7);
-    const other = f === flap ? g : f;
+    const other = own.has(f) ? g : f;
     return meets ? [centroidOf(state.facets[other]!.loop.map((v) => state.vertices[v]!))] : [];
   });
 }

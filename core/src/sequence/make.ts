@@ -48,7 +48,7 @@ import type { LineRef, Move, PointRef } from './schema.ts';
 const PINCH_REACH = 0.02;
 
 /** What a move gives: the new state, the mark it leaves, and the flap it moved (for unfolding it later). */
-export interface Made {
+interface Made {
   readonly result: MoveResult;
   readonly mark?: Point;
   readonly flap?: readonly Point[];
@@ -248,8 +248,8 @@ function makeRefolded(
         hinge: read.paper(move.hinge),
         ridge: read.paper(move.ridge),
         to: read.place(move.to),
-        front: read.paper(move.front),
-        back: read.paper(move.back),
+        front: read.papers(move.front),
+        back: read.papers(move.back),
         side: move.side,
         picks,
         step,
@@ -258,7 +258,8 @@ function makeRefolded(
       return petal(state, {
         tip: read.paper(move.tip),
         hinge: read.pair(move.hinge),
-        flap: read.paper(move.flap),
+        flap: read.papers(move.flap),
+        ...(move.sidesFrom ? { sidesFrom: read.place(move.sidesFrom) } : {}),
         ...(move.sides.length > 0 ? { sides: read.papers(move.sides) } : {}),
         ...(move.virtualTip ? { virtualTip: read.place(move.virtualTip) } : {}),
         side: move.side,
@@ -347,5 +348,5 @@ function openStep(target: string, step: string, context: ResolveContext): Tried 
       text: 'The step to be unfolded is gone or comes later; choose a step folded before this one.',
     });
   const folded = trail.flap ?? [];
-  return wrap(unfoldStep(context.state, { creases: trail.creases, flap: folded, step }));
+  return wrap(unfoldStep(context.state, { creases: trail.creases, flap: folded, opens: target, step }));
 }

@@ -58,7 +58,7 @@ function makeRandomMove(
   if (kind < 0.1) return rotateModel(state, chance() * 360).state;
   if (kind < 0.35 && undo.length > 0) {
     const last = undo.pop()!;
-    const opened = unfoldStep(state, { creases: last.creases, flap: [last.flap], step: 'u' });
+    const opened = unfoldStep(state, { creases: last.creases, flap: [last.flap], opens: 'f', step: 'u' });
     if (opened.ok) return opened.value.state;
     tally.refusals.set(opened.fault.kind, (tally.refusals.get(opened.fault.kind) ?? 0) + 1);
     return state;

@@ -1,0 +1,297 @@
+import {
+  type Line,
+  type Point,
+  add,
+  apply,
+  cross,
+  directionOf,
+  distance,
+  dot,
+  lineAlong,
+  scale,
+  sideOf,
+  subtract,
+  toUnit,
+} from '../geometry/index.ts';
+import {
+  type FineMesh,
+  type FlatState,
+  buildArrangement,
+  cutAlong,
+  floodFrom,
+  foldsOf,
+  piecesAt,
+  toOutline,
+} from '../folded/index.ts';
+import { cornersOf, landmarksOf, outlineOf } from '../sheet/index.ts';
+
+/** A flap of a base: paper that ends in a tip and can be moved about its root without taking another tip along. */
+export interface BaseFlap {
+  /** The sheet's name for the tip (corner, middle of an edge, centre), or p1, p2 … for other points. */
+  readonly tip: string;
+  readonly tipOnSheet: Point;
+  readonly tipOnModel: Point;
+  readonly root: Point;
+  /** Free length along the base's axis, and width half-way along it, in sheet sides. */
+  readonly length: number;
+  readonly width: number;
+  readonly layers: number;
+}
+
+/** The flaps of a base along its common axis, longest first, and where most of them are rooted. */
+export interface BaseFlaps {
+  readonly flaps: readonly BaseFlap[];
+  /** The line shared by most tips; missing where no two share one. */
+  readonly axis: Line | undefined;
+  readonly hub: Point | undefined;
+}
+
+interface Ray {
+  readonly tip: Point;
+  readonly onSheet: Point;
+  /** Direction on the model. */
+  readonly along: Point;
+  /** How far the paper under the ray runs straight. */
+  readonly straight: number;
+}
+
+interface Candidate extends Ray {
+  readonly vertex: number;
+  readonly length: number;
+}
+
+const SHORTEST_FLAP = 0.02;
+
+/**
+ * Finds flaps from the folded state: for every pointed vertex and every ray from it (fold, raw edge, bisector of either),
+ * the largest r such that the paper under the ray runs straight and the flood nearer than r holds no other tip. The
+ * common axis is the line that carries most such tips. Cost: some dozen cuts for every ray; done once for a base.
+ */
+export function findBaseFlaps(state: FlatState): BaseFlaps {
+  const tips = pointedVertices(state);
+  const candidates = tips.flatMap((vertex) =>
+    raysAt(state, vertex).flatMap((ray): Candidate[] => {
+      const length = freeLength(state, vertex, ray, tips);
+      return length >= SHORTEST_FLAP ? [{ ...ray, vertex, length }] : [];
+    }),
+  );
+  const axis = commonAxis(candidates);
+  if (!axis) return { flaps: [], axis: undefined, hub: undefined };
+  const best = new Map<number, Candidate>();
+  for (const c of candidates) {
+    if (!liesAlong(axis, c)) continue;
+    const known = best.get(c.vertex);
+    if (!known || c.length > known.length + 1e-9) best.set(c.vertex, c);
+  }
+  // Where folded corners of the sheet point elsewhere (a windmill) there is no common axis: each is its own flap.
+  const corners = cornersOf(state.sheet);
+  const ends = toOutline(buildArrangement(state)).flat();
+  const ofCorners = candidates.filter(
+    (c) =>
+      corners.some((k) => distance(k.at, c.onSheet) < 1e-9) &&
+      state.facets.filter((f) => f.loop.includes(c.vertex)).length > 1 &&
+      ends.some((e) => distance(e, c.tip) < 1e-7),
+  );
+  if (ofCorners.some((c) => !best.has(c.vertex))) {
+    best.clear();
+    for (const c of ofCorners) if (c.length > (best.get(c.vertex)?.length ?? 0) + 1e-9) best.set(c.vertex, c);
+  }
+  const names = nameTips(state, [...best.keys()]);
+  const flaps = [...best.values()]
+    .map((c): BaseFlap => ({
+      tip: names.get(c.vertex)!,
+      tipOnSheet: state.vertices[c.vertex]!,
+      tipOnModel: c.tip,
+      root: add(c.tip, scale(c.along, c.length)),
+      length: c.length,
+      ...crossSection(state, c, c.length / 2),
+    }))
+    .sort((a, b) =>
+      Math.abs(a.length - b.length) > 1e-9 ? b.length - a.length : a.tip.localeCompare(b.tip),
+    );
+  return { flaps, axis, hub: commonRoot(flaps) };
+}
+
+function nameTips(state: FlatState, vertices: readonly number[]): Map<number, string> {
+  const landmarks = landmarksOf(state.sheet);
+  let other = 0;
+  return new Map(
+    vertices.map((v) => [
+      v,
+      landmarks.find((l) => distance(l.at, state.vertices[v]!) < 1e-7)?.name ?? `p${++other}`,
+    ]),
+  );
+}
+
+const positionOf = (state: FlatState, vertex: number): Point => {
+  const facet = state.facets.find((f) => f.loop.includes(vertex))!;
+  return apply(facet.placement, state.vertices[vertex]!);
+};
+
+/** Directions on the model of all edges that end in a vertex, with the facet and the direction on the sheet. */
+function spokesAt(state: FlatState, vertex: number): { model: Point; sheet: Point; facet: number }[] {
+  const at = state.vertices[vertex]!;
+  return state.facets.flatMap(({ loop, placement }, facet) => {
+    const i = loop.indexOf(vertex);
+    if (i < 0) return [];
+    const here = apply(placement, at);
+    return [loop[(i + 1) % loop.length]!, loop[(i + loop.length - 1) % loop.length]!].map((v) => ({
+      model: toUnit(subtract(apply(placement, state.vertices[v]!), here)),
+      sheet: toUnit(subtract(state.vertices[v]!, at)),
+      facet,
+    }));
+  });
+}
+
+/** Vertices where all paper lies within less than a half turn: the ends of points. */
+function pointedVertices(state: FlatState): number[] {
+  return state.vertices.flatMap((_, vertex) => {
+    const spokes = spokesAt(state, vertex);
+    if (spokes.length === 0) return [];
+    const middle = spokes.reduce<Point>((s, p) => add(s, p.model), [0, 0]);
+    if (Math.hypot(middle[0], middle[1]) < 1e-9) return [];
+    return spokes.every((s) => dot(s.model, middle) > 1e-9) &&
+      isWedge(
+        spokes.map((s) => s.model),
+        middle,
+      )
+      ? [vertex]
+      : [];
+  });
+}
+
+function isWedge(directions: readonly Point[], middle: Point): boolean {
+  const angles = directions.map((d) => Math.atan2(cross(middle, d), dot(middle, d)));
+  return Math.max(...angles) - Math.min(...angles) < Math.PI - 1e-6;
+}
+
+/** Every fold, raw edge and bisector from a vertex, once for each direction on the model. */
+function raysAt(state: FlatState, vertex: number): Ray[] {
+  const onSheet = state.vertices[vertex]!;
+  const tip = positionOf(state, vertex);
+  const rays: Ray[] = [];
+  const add1 = (sheet: Point, model: Point): void => {
+    const straight = straightOn(state, onSheet, sheet);
+    const same = rays.findIndex((r) => distance(r.along, model) < 1e-7);
+    if (same >= 0 && rays[same]!.straight >= straight) return;
+    const ray = { tip, onSheet, along: model, straight };
+    if (same >= 0) rays[same] = ray;
+    else rays.push(ray);
+  };
+  const spokes = spokesAt(state, vertex);
+  for (const s of spokes) add1(s.sheet, s.model);
+  for (let i = 0; i < spokes.length; i += 2) {
+    const [p, q] = [spokes[i]!, spokes[i + 1]!];
+    add1(toUnit(add(p.sheet, q.sheet)), toUnit(add(p.model, q.model)));
+  }
+  return rays;
+}
+
+/** How far the sheet runs on straight from a point before a fold crosses it or it ends. */
+function straightOn(state: FlatState, from: Point, along: Point): number {
+  const line = lineAlong(from, along);
+  let far = Infinity;
+  const outline = outlineOf(state.sheet);
+  const rims = outline.map((p, i) => ({ from: p, to: outline[(i + 1) % outline.length]! }));
+  for (const s of [...foldsOf(state), ...rims]) {
+    const [a, b] = [sideOf(line, s.from), sideOf(line, s.to)];
+    if (Math.abs(a) < 1e-9 && Math.abs(b) < 1e-9) {
+      continue;
+    }
+    if (a * b > 1e-12 && Math.min(Math.abs(a), Math.abs(b)) > 1e-9) continue;
+    const t = Math.abs(a - b) < 1e-12 ? 0 : a / (a - b);
+    const at: Point = [s.from[0] + (s.to[0] - s.from[0]) * t, s.from[1] + (s.to[1] - s.from[1]) * t];
+    const d = dot(subtract(at, from), along);
+    if (d > 1e-7) far = Math.min(far, d);
+  }
+  return far;
+}
+
+const acrossAt = ({ tip, along }: Ray, r: number): Line => ({
+  normal: scale(along, -1),
+  offset: -dot(along, tip) - r,
+});
+
+function paperWithin(
+  state: FlatState,
+  ray: Ray,
+  r: number,
+): { mesh: FineMesh; part: Set<number> } | undefined {
+  const mesh = cutAlong(state, acrossAt(ray, r));
+  if (!mesh.ok) return undefined;
+  const seeds = piecesAt(mesh.value, ray.onSheet, 1);
+  return { mesh: mesh.value, part: floodFrom(mesh.value, seeds) };
+}
+
+function freeLength(state: FlatState, vertex: number, ray: Ray, tips: readonly number[]): number {
+  const events = [
+    ...state.facets.flatMap(({ loop, placement }) =>
+      loop.map((v) => dot(ray.along, subtract(apply(placement, state.vertices[v]!), ray.tip))),
+    ),
+    ray.straight,
+  ]
+    .filter((d) => d > 1e-6 && d <= ray.straight + 1e-9)
+    .sort((a, b) => a - b)
+    .filter((d, i, all) => i === 0 || d - all[i - 1]! > 1e-7);
+  const others = tips.filter((t) => t !== vertex);
+  const isFree = (r: number): boolean => {
+    const within = paperWithin(state, ray, r);
+    if (!within || within.part.size === 0) return false;
+    return [...within.part].every((i) =>
+      within.mesh.pieces[i]!.loop.every((v) => within.mesh.onLine[v] || !others.includes(v)),
+    );
+  };
+  let length = 0;
+  for (let low = 0, high = events.length - 1; low <= high;) {
+    const middle = (low + high) >> 1;
+    if (isFree((events[middle]! + (events[middle - 1] ?? 0)) / 2)) {
+      length = events[middle]!;
+      low = middle + 1;
+    } else high = middle - 1;
+  }
+  return length;
+}
+
+function crossSection(state: FlatState, ray: Ray, r: number): { width: number; layers: number } {
+  const cut = [r, r * 0.999, r * 1.001].map((d) => paperWithin(state, ray, d)).find((w) => w !== undefined);
+  if (!cut) return { width: 0, layers: 0 };
+  const along = directionOf(acrossAt(ray, r));
+  const spans: [number, number][] = [];
+  for (const i of cut.part) {
+    const { loop, before } = cut.mesh.pieces[i]!;
+    const ends = loop
+      .filter((v) => cut.mesh.onLine[v])
+      .map((v) => dot(along, apply(before, cut.mesh.vertices[v]!)));
+    if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
+  }
+  if (spans.length === 0) return { width: 0, layers: 0 };
+  const middles = spans.map(([a, b]) => (a + b) / 2);
+  return {
+    width: Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0])),
+    layers: Math.max(...middles.map((m) => spans.filter(([a, b]) => a < m - 1e-9 && b > m + 1e-9).length)),
+  };
+}
+
+const liesAlong = (axis: Line, { tip, along }: Ray): boolean =>
+  Math.abs(sideOf(axis, tip)) < 1e-6 && Math.abs(dot(axis.normal, along)) < 1e-6;
+
+/** The line most tips lie along with a ray of theirs; between equals the one with more length on it. */
+function commonAxis(candidates: readonly Candidate[]): Line | undefined {
+  let best: { axis: Line; count: number; total: number } | undefined;
+  for (const c of candidates) {
+    const axis = lineAlong(c.tip, c.along);
+    const along = new Map<number, number>();
+    for (const d of candidates)
+      if (liesAlong(axis, d)) along.set(d.vertex, Math.max(along.get(d.vertex) ?? 0, d.length));
+    const total = [...along.values()].reduce((s, l) => s + l, 0);
+    if (!best || along.size > best.count || (along.size === best.count && total > best.total + 1e-9))
+      best = { axis, count: along.size, total };
+  }
+  return best && best.count >= 2 ? best.axis : undefined;
+}
+
+function commonRoot(flaps: readonly BaseFlap[]): Point | undefined {
+  const votes = flaps.map((f) => flaps.filter((g) => distance(f.root, g.root) < 1e-6).length);
+  const most = Math.max(0, ...votes);
+  return most === 0 ? undefined : flaps[votes.indexOf(most)]!.root;
+}
