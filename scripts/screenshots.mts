@@ -55,6 +55,7 @@ const views: View[] = [
     act: async (page) => page.getByRole('button', { name: /Go on at step/ }).click(),
   },
   { name: 'diary', path: `${owl}/diary` },
+  { name: 'bases', path: '/bases/frog' },
   { name: 'drawer', path: '/drawer' },
   { name: 'settings', path: '/settings' },
 ];

@@ -1,4 +1,4 @@
-import { type PointRef, type Step, write } from '../sequence/index.ts';
+import { type NamedPoints, type PointRef, type Step, write } from '../sequence/index.ts';
 import type { SheetShape, SheetSymmetry } from '../sheet/index.ts';
 
 const { at, on, along, through, onto, bisector, writeStep } = write;
@@ -13,6 +13,8 @@ export interface Base {
   readonly sheet: SheetShape;
   /** Where it stands in the atlas. */
   readonly family: BaseFamily;
+  /** Points its steps name beside the sheet's own. */
+  readonly points: NamedPoints;
   readonly steps: readonly Step[];
 }
 
@@ -77,9 +79,29 @@ const toPreliminary = (): [string, Written][] => [
   ],
 ];
 
-/** Ends of the hinge of a bird base's petal, where the kite creases from A meet the middle lines. */
-const P = on('1/2', 'tan(22.5)/2');
-const Q = on('tan(22.5)/2', '1/2');
+/** Ends of the hinges of a bird base's petals, where the kite creases from A and C meet the middle lines. */
+const hinges: NamedPoints = {
+  P: on('1/2', 'tan(22.5)/2'),
+  Q: on('tan(22.5)/2', '1/2'),
+  R: on('1/2', '1-tan(22.5)/2'),
+  S: on('1-tan(22.5)/2', '1/2'),
+};
+const [P, Q] = [at('P'), at('Q')];
+/** The same for the petals of a frog base: where the bisectors of each half of a flap meet. */
+const petals: NamedPoints = Object.fromEntries(
+  (
+    [
+      ['P', 'sqrt(2)/4', '1/2-sqrt(2)/4'],
+      ['Q', '1-sqrt(2)/4', '1/2-sqrt(2)/4'],
+      ['R', '1/2+sqrt(2)/4', 'sqrt(2)/4'],
+      ['S', '1/2+sqrt(2)/4', '1-sqrt(2)/4'],
+      ['T', '1-sqrt(2)/4', '1/2+sqrt(2)/4'],
+      ['U', 'sqrt(2)/4', '1/2+sqrt(2)/4'],
+      ['V', '1/2-sqrt(2)/4', '1-sqrt(2)/4'],
+      ['W', '1/2-sqrt(2)/4', 'sqrt(2)/4'],
+    ] as const
+  ).map(([name, x, y]) => [name, on(x, y)]),
+);
 
 const toBird = (id: string): [string, Written][] => [
   ...toPreliminary(),
@@ -107,7 +129,7 @@ const toFrog = (id: string): [string, Written][] => {
       {
         kind: 'petal',
         tip: mAB,
-        hinge: [on('sqrt(2)/4', '1/2-sqrt(2)/4'), on('1-sqrt(2)/4', '1/2-sqrt(2)/4')],
+        hinge: [P, Q],
         flap: [on(0.48, 0.3)],
         sides: [on(0.2, 0.1), on(0.8, 0.1)],
         sidesFrom: A,
@@ -139,6 +161,7 @@ const squareBases: readonly Base[] = [
     name: 'Diagonal fold',
     family: 'simple',
     sheet: square,
+    points: {},
     steps: sequence('diagonal', [['fold', fold(onto(B, D), B)]]),
   },
   {
@@ -146,6 +169,7 @@ const squareBases: readonly Base[] = [
     name: 'Book fold',
     family: 'simple',
     sheet: square,
+    points: {},
     steps: sequence('book', [['fold', fold(onto(B, A), B)]]),
   },
   {
@@ -153,6 +177,7 @@ const squareBases: readonly Base[] = [
     name: 'Cupboard base',
     family: 'simple',
     sheet: square,
+    points: {},
     steps: sequence('cupboard', [
       ['middle', crease('valley', mAB, mCD)],
       ['right', fold(onto(B, mAB), B)],
@@ -164,6 +189,7 @@ const squareBases: readonly Base[] = [
     name: 'Blintz base',
     family: 'simple',
     sheet: square,
+    points: {},
     steps: sequence('blintz', [
       ['ac', crease('valley', A, C)],
       ['bd', crease('valley', B, D)],
@@ -175,6 +201,7 @@ const squareBases: readonly Base[] = [
     name: 'Kite base',
     family: 'simple',
     sheet: square,
+    points: {},
     steps: sequence('kite', [
       ['ac', crease('valley', A, C)],
       ['right', fold(bisector(B, A, C), B)],
@@ -186,6 +213,7 @@ const squareBases: readonly Base[] = [
     name: 'Fish base',
     family: 'classic',
     sheet: square,
+    points: {},
     steps: sequence('fish', [
       ['ac', crease('valley', A, C)],
       [
@@ -208,6 +236,7 @@ const squareBases: readonly Base[] = [
     name: 'Preliminary base',
     family: 'classic',
     sheet: square,
+    points: {},
     steps: sequence('preliminary', toPreliminary()),
   },
   {
@@ -215,6 +244,7 @@ const squareBases: readonly Base[] = [
     name: 'Waterbomb base',
     family: 'classic',
     sheet: square,
+    points: {},
     steps: sequence('waterbomb', [
       ['ac', crease('mountain', A, C)],
       ['bd', crease('mountain', B, D)],
@@ -235,6 +265,7 @@ const squareBases: readonly Base[] = [
     name: 'Bird base',
     family: 'classic',
     sheet: square,
+    points: hinges,
     steps: sequence('bird', toBird('bird')),
   },
   {
@@ -242,6 +273,7 @@ const squareBases: readonly Base[] = [
     name: 'Frog base',
     family: 'classic',
     sheet: square,
+    points: petals,
     steps: sequence('frog', toFrog('frog')),
   },
 ];
@@ -292,6 +324,7 @@ const blintzedBases: readonly Base[] = [
     name: 'Blintzed preliminary base',
     family: 'blintzed',
     sheet: square,
+    points: {},
     steps: sequence('blintzed-preliminary', toBlintzedPreliminary()),
   },
   {
@@ -299,6 +332,7 @@ const blintzedBases: readonly Base[] = [
     name: 'Blintzed bird base',
     family: 'blintzed',
     sheet: square,
+    points: {},
     steps: sequence('blintzed-bird', toBlintzedBird('blintzed-bird')),
   },
 ];
@@ -364,6 +398,7 @@ const gridBases: readonly Base[] = [
     name: 'Windmill base',
     family: 'grid',
     sheet: square,
+    points: {},
     steps: sequence('windmill', toWindmill()),
   },
   {
@@ -371,6 +406,7 @@ const gridBases: readonly Base[] = [
     name: 'Grid 4 × 4, all folded',
     family: 'grid',
     sheet: square,
+    points: {},
     steps: sequence('grid-4', toGrid(4)),
   },
 ];
@@ -403,9 +439,10 @@ const squaresInRow = (k: number): [string, Written][] => [
 const rectangleBases: readonly Base[] = [
   {
     id: 'waterbomb-strip',
-    name: 'Waterbomb at one end, 2 : 1',
+    name: 'Waterbomb at one end, 2:1',
     family: 'rectangle',
     sheet: long(2),
+    points: {},
     steps: sequence('waterbomb-strip', [
       ['rise', crease('mountain', on(0, 1), C)],
       ['fall', crease('mountain', on(1, 1), D)],
@@ -415,9 +452,10 @@ const rectangleBases: readonly Base[] = [
   },
   {
     id: 'preliminary-strip',
-    name: 'Preliminary at one end, 2 : 1',
+    name: 'Preliminary at one end, 2:1',
     family: 'rectangle',
     sheet: long(2),
+    points: {},
     steps: sequence('preliminary-strip', [
       ['middle', crease('mountain', mAB, mCD)],
       ['rise', crease('valley', on(0, 1), C)],
@@ -438,16 +476,18 @@ const rectangleBases: readonly Base[] = [
   },
   {
     id: 'squares-2',
-    name: 'Two squares in a row, 2 : 1',
+    name: 'Two squares in a row, 2:1',
     family: 'rectangle',
     sheet: long(2),
+    points: {},
     steps: sequence('squares-2', squaresInRow(2)),
   },
   {
     id: 'squares-3',
-    name: 'Three squares in a row, 3 : 1',
+    name: 'Three squares in a row, 3:1',
     family: 'rectangle',
     sheet: long(3),
+    points: {},
     steps: sequence('squares-3', squaresInRow(3)),
   },
 ];
@@ -464,6 +504,7 @@ const triangleBases: readonly Base[] = [
     name: 'Preliminary base of the triangle',
     family: 'triangle',
     sheet: triangle,
+    points: {},
     steps: sequence('half-preliminary', toHalfPreliminary()),
   },
   {
@@ -471,6 +512,7 @@ const triangleBases: readonly Base[] = [
     name: 'Bird base of the triangle',
     family: 'triangle',
     sheet: triangle,
+    points: hinges,
     steps: sequence('half-bird', [
       ...toHalfPreliminary(),
       ['petal', { kind: 'petal', tip: A, hinge: [P, Q], flap: [on(0.2, 0.2)], side: 'behind' }],

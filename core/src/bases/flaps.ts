@@ -75,7 +75,9 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
       return length >= SHORTEST_FLAP ? [{ ...ray, vertex, length }] : [];
     }),
   );
-  const axis = commonAxis(candidates);
+  const isFolded = (vertex: number): boolean =>
+    state.facets.filter((f) => f.loop.includes(vertex)).length > 1;
+  const axis = commonAxis(candidates, isFolded);
   if (!axis) return { flaps: [], axis: undefined, hub: undefined };
   const best = new Map<number, Candidate>();
   for (const c of candidates) {
@@ -89,7 +91,7 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
   const ofCorners = candidates.filter(
     (c) =>
       corners.some((k) => distance(k.at, c.onSheet) < 1e-9) &&
-      state.facets.filter((f) => f.loop.includes(c.vertex)).length > 1 &&
+      isFolded(c.vertex) &&
       ends.some((e) => distance(e, c.tip) < 1e-7),
   );
   if (ofCorners.some((c) => !best.has(c.vertex))) {
@@ -275,14 +277,21 @@ function crossSection(state: FlatState, ray: Ray, r: number): { width: number; l
 const liesAlong = (axis: Line, { tip, along }: Ray): boolean =>
   Math.abs(sideOf(axis, tip)) < 1e-6 && Math.abs(dot(axis.normal, along)) < 1e-6;
 
-/** The line most tips lie along with a ray of theirs; between equals the one with more length on it. */
-function commonAxis(candidates: readonly Candidate[]): Line | undefined {
+/**
+ * The line most tips lie along with a ray of theirs; between equals the one with more length on it. One of the tips at
+ * least is folded: two plain corners of the sheet that happen to lie on each other make no axis.
+ */
+function commonAxis(
+  candidates: readonly Candidate[],
+  isFolded: (vertex: number) => boolean,
+): Line | undefined {
   let best: { axis: Line; count: number; total: number } | undefined;
   for (const c of candidates) {
     const axis = lineAlong(c.tip, c.along);
     const along = new Map<number, number>();
     for (const d of candidates)
       if (liesAlong(axis, d)) along.set(d.vertex, Math.max(along.get(d.vertex) ?? 0, d.length));
+    if (![...along.keys()].some(isFolded)) continue;
     const total = [...along.values()].reduce((s, l) => s + l, 0);
     if (!best || along.size > best.count || (along.size === best.count && total > best.total + 1e-9))
       best = { axis, count: along.size, total };

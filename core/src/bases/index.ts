@@ -2,15 +2,26 @@
  * Room: the atlas of bases. Each is a sequence; flaps, silhouette, layers and facets are read off its folded state.
  * Lengths in sheet sides (the shorter side, a leg of the triangle).
  */
-import type { Line, Point } from '../geometry/index.ts';
-import { type FlatState, type Measures, buildArrangement, toMeasures } from '../folded/index.ts';
+import {
+  type Line,
+  type Point,
+  areaOf,
+  clipTo,
+  distance,
+  lineThrough,
+  scale,
+  sideOf,
+  subtract,
+} from '../geometry/index.ts';
+import { type FlatState, type Measures, buildArrangement, toMeasures, toModel } from '../folded/index.ts';
 import { invariant } from '../outcome/index.ts';
 import { type Replay, replaySequence } from '../sequence/index.ts';
+import { type SheetShape, landmarksOf, outlineOf, sheetArea } from '../sheet/index.ts';
 import { type Base, type BaseFamily, bases, findBase } from './catalogue.ts';
 import { type BaseFlap, findBaseFlaps } from './flaps.ts';
 
 export type { Base, BaseFamily, BaseFlap };
-export { bases, findBase, findBaseFlaps };
+export { bases, findBase };
 
 /** A base folded: its steps, its state, its readings, and the flaps that can become limbs, longest first. */
 export interface FoldedBase {
@@ -24,7 +35,7 @@ export interface FoldedBase {
 }
 
 export function foldBase(base: Base): FoldedBase {
-  const replay = replaySequence({ sheet: base.sheet, points: {}, steps: base.steps });
+  const replay = replaySequence({ sheet: base.sheet, points: base.points, steps: base.steps });
   const refused = replay.steps.find((s) => s.refusal);
   invariant(!refused, `the ${base.name} folds (${refused?.refusal?.text})`);
   const state = replay.steps.at(-1)!.after;
@@ -35,4 +46,43 @@ export function foldBase(base: Base): FoldedBase {
     measures: toMeasures(state, buildArrangement(state)),
     ...findBaseFlaps(state),
   };
+}
+
+/**
+ * Degrees to turn the folded base so that it stands as folders hold it: its axis upright with the closed point up; a
+ * closed point off the axis (a waterbomb) up above it; without one the longest flap up. Strips stay as they are.
+ */
+export function uprightTurn({ axis, flaps, state }: Pick<FoldedBase, 'axis' | 'flaps' | 'state'>): number {
+  if (!axis || flaps.length === 0 || state.sheet.kind === 'rectangle') return 0;
+  const centre = landmarksOf(state.sheet).find((l) => l.name === 'O')!.at;
+  const isClosed = state.vertices.some((v) => distance(v, centre) < 1e-9);
+  const closed = flaps.find((f) => f.tip === 'O');
+  const at = toModel(state, centre)!;
+  const off = sideOf(axis, at);
+  const up =
+    isClosed && Math.abs(off) > 1e-6
+      ? scale(axis.normal, off)
+      : subtract((closed ?? flaps[0]!).tipOnModel, (closed ?? flaps[0]!).root);
+  const degrees = 90 - (Math.atan2(up[1], up[0]) * 180) / Math.PI;
+  return Math.round(degrees * 1e6) / 1e6;
+}
+
+/** Corners of the many-cornered polygon that stands for a circle; its area is 0.005 % short. */
+const ROUND = 360;
+
+/**
+ * Share of the sheet that lies under circles about the tips of the flaps, each as wide as its flap is long: the paper
+ * the flaps use. The circles of one base never overlap.
+ */
+export function coveredByFlaps(sheet: SheetShape, flaps: readonly BaseFlap[]): number {
+  const outline = outlineOf(sheet);
+  const rims = outline.map((p, i) => lineThrough(p, outline[(i + 1) % outline.length]!)!);
+  const covered = flaps.reduce((sum, { tipOnSheet: [x, y], length }) => {
+    const circle = Array.from({ length: ROUND }, (_, i): Point => {
+      const angle = (2 * Math.PI * i) / ROUND;
+      return [x + length * Math.cos(angle), y + length * Math.sin(angle)];
+    });
+    return sum + areaOf(rims.reduce((part, rim) => clipTo(part, rim), circle));
+  }, 0);
+  return covered / sheetArea(sheet);
 }

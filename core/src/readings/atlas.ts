@@ -1,9 +1,21 @@
-import { type FoldedBase, bases, foldBase } from '../bases/index.ts';
+import { type FoldedBase, bases, findBase, foldBase } from '../bases/index.ts';
+import type { SheetShape } from '../sheet/index.ts';
 
-let folded: readonly FoldedBase[] | undefined;
+const folded = new Map<string, FoldedBase>();
 
-/** Every base of the catalogue, folded once and kept. */
-export function foldAtlas(): readonly FoldedBase[] {
-  folded ??= bases.map(foldBase);
-  return folded;
+/** A base of the atlas, folded once and kept; undefined for a name there is not. */
+export function foldedBase(id: string): FoldedBase | undefined {
+  const known = folded.get(id);
+  const base = known ? undefined : findBase(id);
+  if (base) folded.set(id, foldBase(base));
+  return known ?? folded.get(id);
+}
+
+/** The bases that can be folded from such a sheet. */
+export const basesFrom = (shape: SheetShape): FoldedBase[] =>
+  bases.filter((b) => isSameShape(b.sheet, shape)).map((b) => foldedBase(b.id)!);
+
+function isSameShape(a: SheetShape, b: SheetShape): boolean {
+  if (a.kind !== 'rectangle' || b.kind !== 'rectangle') return a.kind === b.kind;
+  return Math.abs(a.width / a.height - b.width / b.height) < 1e-9;
 }

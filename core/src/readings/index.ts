@@ -15,4 +15,4 @@ export type {
 export { stageIds } from './types.ts';
 export { toReadings } from './readings.ts';
 export { readStep, measureState } from './step.ts';
-export { foldAtlas } from './atlas.ts';
+export { foldedBase, basesFrom } from './atlas.ts';

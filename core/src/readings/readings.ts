@@ -6,7 +6,7 @@ import { matchBase, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
 import { type ReplayedStep, resolvePoint } from '../sequence/index.ts';
 import { learnRatio, ratioOf, toSheetSide } from '../sizing/index.ts';
-import { foldAtlas } from './atlas.ts';
+import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
 import { measureState, readStep } from './step.ts';
 import type { Readings, ReadingsInput } from './types.ts';
@@ -62,7 +62,7 @@ function finishedRuns({ runs }: ReadingsInput): { takenMinutes: number; foreseen
 }
 
 function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
-  const folded = foldAtlas().find((f) => f.base.id === plan.baseId);
+  const folded = plan.baseId === null ? undefined : foldedBase(plan.baseId);
   return folded && plan.limbs.length > 0 ? matchBase(folded, plan.limbs) : undefined;
 }
 

@@ -1,5 +1,5 @@
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { distance, readExact, tolerance } from '../geometry/index.ts';
+import { type Point, distance, readExact, tolerance } from '../geometry/index.ts';
 import type { Refusal } from '../folded/index.ts';
 import { type SheetShape, type SheetSymmetry, landmarksOf, mapPoint } from '../sheet/index.ts';
 import type { LineRef, Move, NamedPoints, PointRef, Step } from './schema.ts';
@@ -99,13 +99,13 @@ function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
       const given = context.points[ref.name];
       if (!given)
         throw new CannotRepeat(`The point "${ref.name}" is gone from this plan; choose another landmark.`);
-      return mapPointRef(given, context);
+      const mapped = mapPointRef(given, context);
+      return nameOf(mapped, context) ?? mapped;
     }
     case 'sheet': {
-      const [x, y] = [readExact(ref.at[0]), readExact(ref.at[1])];
-      if (!x.ok || !y.ok)
-        throw new CannotRepeat('A point of the step has no value; write its coordinates again.');
-      return { kind: 'sheet', at: [...mapPoint(context.sheet, context.map, [x.value, y.value])] };
+      const place = readPlace(ref);
+      if (!place) throw new CannotRepeat('A point of the step has no value; write its coordinates again.');
+      return { kind: 'sheet', at: [...mapPoint(context.sheet, context.map, place)] };
     }
     case 'unfolded':
       return { ...ref, of: mapPointRef(ref.of, context) };
@@ -120,6 +120,23 @@ function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
     case 'foot':
       return { ...ref, point: mapPointRef(ref.point, context), line: mapLineRef(ref.line, context) };
   }
+}
+
+/** The folder's own name for a point of the sheet, where one lies there. */
+function nameOf(ref: PointRef, context: RepeatContext): PointRef | undefined {
+  const to = ref.kind === 'sheet' ? readPlace(ref) : undefined;
+  const found =
+    to &&
+    Object.entries(context.points).find(([, own]) => {
+      const p = own.kind === 'sheet' ? readPlace(own) : undefined;
+      return p && distance(p, to) < tolerance.samePoint;
+    });
+  return found && { kind: 'named', name: found[0] };
+}
+
+function readPlace({ at }: Extract<PointRef, { kind: 'sheet' }>): Point | undefined {
+  const [x, y] = [readExact(at[0]), readExact(at[1])];
+  return x.ok && y.ok ? [x.value, y.value] : undefined;
 }
 
 function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {

@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { bases } from '@jade/core/bases';
 import { stageIds } from '@jade/core/readings';
 import { defaultSettings } from '@jade/core/settings';
 import { useGetSettingsQuery, useListPlansQuery, usePutSettingsMutation } from '../api/index.ts';
@@ -99,12 +100,22 @@ export function CommandPalette() {
           <Command.Item className={item} onSelect={go('/')}>
             Cast: all plans
           </Command.Item>
+          <Command.Item className={item} onSelect={go('/bases')}>
+            Base atlas
+          </Command.Item>
           <Command.Item className={item} onSelect={go('/drawer')}>
             Paper drawer
           </Command.Item>
           <Command.Item className={item} onSelect={go('/settings')}>
             Settings
           </Command.Item>
+        </Command.Group>
+        <Command.Group heading="Bases">
+          {bases.map((b) => (
+            <Command.Item key={b.id} className={item} onSelect={go(`/bases/${b.id}`)}>
+              {b.name}
+            </Command.Item>
+          ))}
         </Command.Group>
         <Command.Group heading="Table">
           {(['day', 'lamp', 'system'] as const).map((theme) => (

@@ -1,4 +1,5 @@
 import { Outlet, useLocation } from 'react-router';
+import { bases } from '@jade/core/bases';
 import { useGetSettingsQuery, useListPapersQuery, useListPlansQuery } from '../api/index.ts';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
 
@@ -17,6 +18,14 @@ export function HouseLayout() {
       line: 'all figures, one scale',
       state: plans?.length ? 'in work' : 'not begun',
       open: pathname === '/',
+    },
+    {
+      to: '/bases',
+      name: 'Base atlas',
+      figure: `${bases.length} bases`,
+      line: 'flaps, patterns, steps',
+      state: 'settled',
+      open: pathname.startsWith('/bases'),
     },
     {
       to: '/drawer',

@@ -1,4 +1,5 @@
 import { Navigate, createBrowserRouter } from 'react-router';
+import { AtlasPage } from '../features/atlas/index.ts';
 import { BenchPage } from '../features/bench/index.ts';
 import { BriefPage } from '../features/brief/index.ts';
 import { CastPage } from '../features/cast/index.ts';
@@ -26,6 +27,7 @@ export function buildRouter() {
           errorElement: <BrokenPage />,
           children: [
             { index: true, element: <CastPage /> },
+            { path: 'bases/:id?', element: <AtlasPage /> },
             { path: 'drawer', element: <DrawerPage /> },
             { path: 'settings', element: <SettingsPage /> },
           ],

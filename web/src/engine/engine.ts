@@ -1,9 +1,18 @@
+import { coveredByFlaps, uprightTurn, type FoldedBase } from '@jade/core/bases';
 import { drawModel, drawSheet, drawStep } from '@jade/core/drawing';
 import { layersUnder, type FlatState } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
 import { constructMark, judgeConstruction } from '@jade/core/marks';
+import { rotateModel } from '@jade/core/moves';
 import { matchBases } from '@jade/core/parts';
-import { foldAtlas, measureState, readStep, toReadings, type Readings } from '@jade/core/readings';
+import {
+  basesFrom,
+  foldedBase,
+  measureState,
+  readStep,
+  toReadings,
+  type Readings,
+} from '@jade/core/readings';
 import {
   moveWord,
   nameSteps,
@@ -16,8 +25,18 @@ import {
   type Step,
 } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
+import { sheetTitle } from '@jade/core/sheet';
 import { listLandmarks } from './landmarks.ts';
-import type { Engine, PlanInput, PlanResult, Preview, Silhouette, StepDetail } from './protocol.ts';
+import type {
+  BaseCard,
+  BaseSheet,
+  Engine,
+  PlanInput,
+  PlanResult,
+  Preview,
+  Silhouette,
+  StepDetail,
+} from './protocol.ts';
 
 const toSequence = ({ plan }: Pick<PlanInput, 'plan'>): Sequence => ({
   sheet: plan.sheet.shape,
@@ -157,8 +176,8 @@ export function buildEngine(): Engine {
       return { ways };
     },
 
-    readAtlas(limbs) {
-      const folded = foldAtlas();
+    readAtlas(limbs, sheet) {
+      const folded = basesFrom(sheet);
       return matchBases(folded, limbs).map((match) => {
         const base = folded.find((f) => f.base.id === match.baseId)!;
         return {
@@ -167,6 +186,44 @@ export function buildEngine(): Engine {
           flaps: base.flaps.map(({ tip, length, width }) => ({ tip, length, width })),
         };
       });
+    },
+
+    readBaseCard(id): BaseCard {
+      const folded = mustFold(id);
+      const { base, flaps, measures } = folded;
+      return {
+        id,
+        name: base.name,
+        family: base.family,
+        drawing: drawModel(standUp(folded), 0),
+        flaps: flaps.length,
+        layers: measures.spot.layers,
+      };
+    },
+
+    readBase(id): BaseSheet {
+      const folded = mustFold(id);
+      const { base, replay: own, state, flaps, measures } = folded;
+      const names = nameSteps(base.steps);
+      return {
+        id,
+        name: base.name,
+        family: base.family,
+        drawing: drawModel(standUp(folded), 0),
+        layers: measures.spot.layers,
+        sheet: base.sheet,
+        sheetTitle: sheetTitle(base.sheet),
+        flaps,
+        measures,
+        covered: coveredByFlaps(base.sheet, flaps),
+        pattern: drawSheet({ ...state, resting: [] }),
+        steps: own.steps.map((s) => ({
+          number: s.number,
+          word: moveWord(s.step),
+          sentence: sayStep(s.step, own.sequence),
+          drawing: drawStep(s, names),
+        })),
+      };
     },
 
     drawSilhouette(given): Silhouette {
@@ -180,6 +237,15 @@ export function buildEngine(): Engine {
     },
   };
 }
+
+function mustFold(id: string): FoldedBase {
+  const folded = foldedBase(id);
+  if (!folded) throw new Error(`broken promise: there is no base "${id}"`);
+  return folded;
+}
+
+/** The base turned as folders hold it. */
+const standUp = (folded: FoldedBase): FlatState => rotateModel(folded.state, uprightTurn(folded)).state;
 
 /** Replays one more step after the first `before` steps. */
 function tryMove(replay: Replay, before: number, move: Move): ReplayedStep {

@@ -7,6 +7,8 @@ export type {
   LayerTooth,
   MarkWay,
   AtlasRow,
+  BaseCard,
+  BaseSheet,
   Silhouette,
 } from './protocol.ts';
 export { getEngine } from './client.ts';

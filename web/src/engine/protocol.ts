@@ -1,3 +1,4 @@
+import type { BaseFamily, BaseFlap } from '@jade/core/bases';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { Measures } from '@jade/core/folded';
@@ -93,6 +94,33 @@ export interface AtlasRow {
   readonly flaps: readonly { readonly tip: string; readonly length: number; readonly width: number }[];
 }
 
+/** A base of the atlas in the list: read off its folded state. */
+export interface BaseCard {
+  readonly id: string;
+  readonly name: string;
+  readonly family: BaseFamily;
+  readonly drawing: Drawing;
+  readonly flaps: number;
+  readonly layers: number;
+}
+
+/** Everything the atlas says about one base; lengths in sheet sides. */
+export interface BaseSheet extends Omit<BaseCard, 'flaps'> {
+  readonly sheet: SheetShape;
+  readonly sheetTitle: string;
+  readonly flaps: readonly BaseFlap[];
+  readonly measures: Measures;
+  /** Share of the sheet under circles about the flaps' tips, each as wide as its flap is long. */
+  readonly covered: number;
+  readonly pattern: Drawing;
+  readonly steps: readonly {
+    readonly number: number;
+    readonly word: string;
+    readonly sentence: string;
+    readonly drawing: Drawing;
+  }[];
+}
+
 export interface Silhouette {
   readonly drawing: Drawing;
   readonly measures: Measures;
@@ -112,6 +140,8 @@ export interface Engine {
     sigma: AlignmentSigma,
     prefix: string,
   ): { ways: MarkWay[] } | { fault: string };
-  readAtlas(limbs: readonly Limb[]): AtlasRow[];
+  readAtlas(limbs: readonly Limb[], sheet: SheetShape): AtlasRow[];
+  readBaseCard(id: string): BaseCard;
+  readBase(id: string): BaseSheet;
   drawSilhouette(input: PlanInput): Silhouette;
 }

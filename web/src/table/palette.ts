@@ -10,3 +10,6 @@ export function usePalette(): Palette {
   const { front, back } = usePlan().paper;
   return useMemo(() => dayPalette(front.hex, back.hex), [front.hex, back.hex]);
 }
+
+/** Inks on a neutral sheet, for what belongs to no plan (the atlas). */
+export const housePalette: Palette = dayPalette('#a9bcc6', '#f3e9d3');

@@ -16,12 +16,12 @@ export function PartsPage() {
   useEffect(() => {
     let live = true;
     void getEngine()
-      .readAtlas(plan.limbs)
+      .readAtlas(plan.limbs, plan.sheet.shape)
       .then((r) => live && setRows(r));
     return () => {
       live = false;
     };
-  }, [plan.limbs]);
+  }, [plan.limbs, plan.sheet.shape]);
   return (
     <main>
       <StageHead title="Parts">
@@ -176,7 +176,7 @@ function BaseList({ rows }: { rows: readonly AtlasRow[] }) {
                   {match.layersMax} layers, {match.steps} steps;{' '}
                   {flaps.length === 0
                     ? 'no free flap'
-                    : `flaps ${flaps.map((f) => toFigure(f.length, 3)).join(' and ')}`}
+                    : `flaps ${flaps.map((f) => toFigure(f.length, 3)).join(', ')}`}
                 </p>
                 <FlapTeeth flaps={flaps.map((f) => f.length)} used={match.assignment.length} />
               </div>
@@ -247,7 +247,10 @@ function TakeSteps() {
     if (!base) return;
     const taken = new Set(plan.steps.map((s) => s.id));
     const fresh = base.steps.filter((s) => !taken.has(s.id));
-    edit((p) => void p.steps.unshift(...(structuredClone(fresh) as typeof p.steps)));
+    edit((p) => {
+      p.steps.unshift(...(structuredClone(fresh) as typeof p.steps));
+      p.points = { ...(structuredClone(base.points) as typeof p.points), ...p.points };
+    });
     setNote(
       fresh.length === 0
         ? 'The steps of this base are in the sequence already.'

@@ -1,0 +1,1 @@
+export { AtlasPage } from './AtlasPage.tsx';
