@@ -4,6 +4,7 @@ import {
   type Segment,
   apply,
   areaOf,
+  centroidOf,
   distance,
   isSamePlacement,
   isTurned,
@@ -48,7 +49,7 @@ export function commit(
       text: 'The paper would tear here; let the layers that hang together move together.',
       at: torn,
     });
-  const group = groupPieces(mesh.pieces, owner);
+  const group = sortGroups(mesh, groupPieces(mesh.pieces, owner));
   const merged = mergeOrder(mesh, group, order.after);
   if (!merged.ok) return merged;
   const facets = buildFacets(mesh, group, owner);
@@ -94,6 +95,31 @@ function groupPieces(pieces: readonly Piece[], owner: ReadonlyMap<string, number
     if (!numbers.has(r)) numbers.set(r, numbers.size);
     return numbers.get(r)!;
   });
+}
+
+/** Places closer than this (sheet sides) are told apart by nothing that lasts. */
+const GRAIN = 1e-7;
+
+/**
+ * Groups numbered by where they lie on the sheet, so that the same folds give the same numbers by whatever way they came
+ * about: what a search leaves open is then always decided alike.
+ */
+function sortGroups(mesh: FineMesh, group: readonly number[]): number[] {
+  const sums = new Map<number, { x: number; y: number; area: number }>();
+  mesh.pieces.forEach(({ loop }, i) => {
+    const corners = loop.map((v) => mesh.vertices[v]!);
+    const [area, at] = [areaOf(corners), centroidOf(corners)];
+    const sum = sums.get(group[i]!) ?? { x: 0, y: 0, area: 0 };
+    sums.set(group[i]!, { x: sum.x + at[0] * area, y: sum.y + at[1] * area, area: sum.area + area });
+  });
+  const places = [...sums].map(([g, s]) => ({
+    g,
+    x: Math.round(s.x / s.area / GRAIN),
+    y: Math.round(s.y / s.area / GRAIN),
+  }));
+  places.sort((a, b) => a.x - b.x || a.y - b.y);
+  const number = new Map(places.map(({ g }, i) => [g, i]));
+  return group.map((g) => number.get(g)!);
 }
 
 function mergeOrder(mesh: FineMesh, group: readonly number[], after: Int8Array): Outcome<Int8Array, Refusal> {
@@ -160,15 +186,24 @@ function dropLooseVertices(
       if (!line || Math.abs(sideOf(line, points[v]!)) > tolerance.onLine) corner.add(v);
     });
   }
-  const kept = [...corner].sort((a, b) => a - b);
+  const kept = [...corner].sort(
+    (a, b) =>
+      Math.round(points[a]![0] / GRAIN) - Math.round(points[b]![0] / GRAIN) || points[a]![1] - points[b]![1],
+  );
   const number = new Map(kept.map((v, i) => [v, i]));
   return {
     vertices: kept.map((v) => points[v]!),
     facets: facets.map((f) => ({
       ...f,
-      loop: f.loop.filter((v) => number.has(v)).map((v) => number.get(v)!),
+      loop: fromLeast(f.loop.filter((v) => number.has(v)).map((v) => number.get(v)!)),
     })),
   };
+}
+
+/** The same loop, begun at its least number. */
+function fromLeast(loop: readonly number[]): number[] {
+  const at = loop.indexOf(Math.min(...loop));
+  return [...loop.slice(at), ...loop.slice(0, at)];
 }
 
 /** Placements derived over the maximum spanning tree of the folds, longest first, from the largest facet. */

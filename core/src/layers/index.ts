@@ -10,4 +10,4 @@ export { searchOrder } from './search.ts';
 export type { LayerCount } from './count.ts';
 export { countOrders, listOrders } from './count.ts';
 export { checkOrder } from './verify.ts';
-export { layersOf, settleOrder, listSettled } from './settle.ts';
+export { layersOf, settleOrder, listSettled, checkLayers } from './settle.ts';

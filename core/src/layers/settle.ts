@@ -5,6 +5,7 @@ import { apply, isTurned, type Point } from '../geometry/index.ts';
 import { listOrders } from './count.ts';
 import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
 import { type LayerOutcome, runSearch } from './search.ts';
+import { checkOrder } from './verify.ts';
 
 /** The layer problem of a folded state; its own order is left out. Build it once where several orders are tried. */
 export const layersOf = (state: FlatState): LayerProblem => buildLayerProblem(...toPattern(state));
@@ -50,6 +51,13 @@ function toMatrix(problem: LayerProblem, isAbove: (f: number, g: number) => bool
     for (const g of bitsOf(row)) order[f * n + g] = isAbove(f, g) ? 1 : -1;
   });
   return order;
+}
+
+/** What is wrong with the order of a state, by the checker that shares no code with the search; empty when nothing is. */
+export function checkLayers(state: FlatState): string[] {
+  const [pattern, folded] = toPattern(state);
+  const above = Uint8Array.from(state.order, (o) => (o === 1 ? 1 : 0));
+  return checkOrder(pattern, buildLayerProblem(pattern, folded), above);
 }
 
 /** A state as a folded pattern: every edge between two facets is a fold whose sense is left to the known order. */

@@ -23,6 +23,7 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { foldOver, toTrace } from './fold.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
+import { closeTo } from './reflect.ts';
 import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
 import { lineCrease, toSheetCreases } from './refold.ts';
 import type { MoveResult } from './result.ts';
@@ -107,7 +108,7 @@ export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResu
           const fits =
             rims.near.every((r) => put(r, front.has(r.moving))) &&
             rims.far.every((r) => put(r, tipFront.has(r.moving)));
-          return fits ? [copy] : [];
+          return fits ? [...closeTo(copy, turns.near, rims.near), copy] : [];
         },
       );
     }),

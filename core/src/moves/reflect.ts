@@ -106,6 +106,29 @@ function keepStaying(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
   return kept;
 }
 
+/**
+ * The folder's usual result: the part that moves stays right by its own layers, so that whatever lay over or under them
+ * lies over or under it too. Nothing where that contradicts itself.
+ */
+export function closeTo(
+  order: PieceOrder,
+  { moving, order: before }: Turn,
+  rims: readonly Rim[],
+): PieceOrder[] {
+  const close = order.copy();
+  const n = close.n;
+  const own = new Set(rims.map((r) => r.staying));
+  for (const { moving: m, staying: s } of rims) {
+    for (let f = 0; f < n; f++) {
+      if (moving.has(f) || own.has(f)) continue;
+      const was = before[f * n + s]!;
+      if (was === 1 && !close.put(f, m)) return [];
+      if (was === -1 && !close.put(m, f)) return [];
+    }
+  }
+  return [close];
+}
+
 /** The orders to try for a mode, the most likely first. */
 function ordersFor(
   laid: LaidPaper,
@@ -119,7 +142,7 @@ function ordersFor(
     const fits = rims.every((r) =>
       isAbove(r) ? order.put(r.moving, r.staying) : order.put(r.staying, r.moving),
     );
-    return fits ? [order] : [];
+    return fits ? [...closeTo(order, turn, rims), order] : [];
   };
   switch (mode) {
     case 'inside':

@@ -1,0 +1,92 @@
+import {
+  A,
+  B,
+  C,
+  D,
+  O,
+  mAB,
+  mBC,
+  mCD,
+  mDA,
+  at,
+  on,
+  along,
+  meet,
+  through,
+  turned,
+  rotate,
+  crease,
+  fold,
+  reverse,
+  sink,
+  petal,
+  behind,
+  collapse,
+  freely,
+  writeFigure,
+} from './words.ts';
+
+/** The hare: a bird base seen from the side, the closed point as muzzle, two ears, a long hind foot. */
+export const hare = writeFigure(
+  {
+    P: on('1/2', 'tan(22.5)/2'),
+    Q: on('tan(22.5)/2', '1/2'),
+    R: on('1-tan(22.5)/2', '1/2'),
+    S: on('1/2', '1-tan(22.5)/2'),
+    E: meet(through(at('P'), at('Q')), turned(A, O, -11.25), 'sheet'),
+    F: meet(through(at('R'), at('S')), turned(C, O, 11.25), 'sheet'),
+    D1: along(D, O, '1/3'),
+    D2: along(D, O, '1/4'),
+    B1: along(B, O, '3/8'),
+  },
+  {
+    Base: [
+      crease('s1', 'valley', through(A, C)),
+      crease('s2', 'valley', through(B, D)),
+      crease('s3', 'mountain', through(mAB, mCD)),
+      crease('s4', 'mountain', through(mBC, mDA)),
+      collapse(
+        'prelim',
+        on(0.2, 0.2),
+        [
+          [O, mAB],
+          [O, mBC],
+          [O, mCD],
+          [O, mDA],
+        ],
+        [
+          [O, B],
+          [O, D],
+        ],
+      ),
+      rotate('s6', 45),
+      petal('petal', A, [at('P'), at('Q')], [on(0.2, 0.2)], {
+        sides: [on(0.6, 0.1), on(0.1, 0.6)],
+        picks: [
+          [on(0.4, 0.05), on(0.2, 0.2)],
+          [on(0.05, 0.4), on(0.2, 0.2)],
+          [on(0.6, 0.05), on(0.7, 0.2)],
+          [on(0.05, 0.6), on(0.2, 0.7)],
+        ],
+      }),
+      behind('petal', { kind: 'turn', degrees: 180 }),
+    ],
+    Ears: [
+      sink('na1', turned(A, O, 11.25), [at('P')]),
+      fold('na2', 'valley', turned(A, O, -11.25), [on(0.116, 0.28)]),
+      fold('nc1', 'mountain', turned(C, O, -11.25), [on(0.72, 0.884)]),
+      sink('nc2', turned(C, O, 11.25), [at('R')]),
+    ],
+    Pose: [
+      rotate('s13', -90),
+      freely(fold('earA', 'valley', turned(at('E'), A, 40), [A])),
+      freely(fold('earC', 'mountain', turned(at('F'), C, 33), [C])),
+    ],
+    'Tail and foot': [
+      freely(reverse('tail', 'inside', turned(at('D1'), O, 100), [D])),
+      freely(reverse('tail2', 'inside', turned(at('D2'), D, 45), [D])),
+      freely(fold('foot', 'valley', turned(at('B1'), O, 66), [B])),
+    ],
+  },
+  25,
+);

@@ -1,0 +1,119 @@
+import { type LineRef, type NamedPoints, type PointRef, type Step, write } from '../../sequence/index.ts';
+
+/** A figure of the cast: its own named points and its steps, from one uncut square. */
+export interface CastFigure {
+  readonly points: NamedPoints;
+  readonly steps: readonly Step[];
+  /** Degrees the finished model is turned to stand as it shall be seen. */
+  readonly stands: number;
+}
+
+export const { at, on, along, between, meet, mirrorOf, footOn, unfolded } = write;
+export const { through, onto, bisector, across, beside, turned } = write;
+
+export const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [
+  PointRef,
+  PointRef,
+  PointRef,
+  PointRef,
+  PointRef,
+];
+export const [mAB, mBC, mCD, mDA] = ['mid AB', 'mid BC', 'mid CD', 'mid DA'].map(at) as [
+  PointRef,
+  PointRef,
+  PointRef,
+  PointRef,
+];
+
+type Written = Parameters<typeof write.writeStep>[1];
+type Move<K extends Written['kind']> = Extract<Written, { kind: K }>;
+type Pair = [PointRef, PointRef];
+
+/** How a step is written: an id, its move, and whether it is done by taste. */
+export interface WrittenStep {
+  readonly id: string;
+  readonly move: Written;
+  readonly taste?: boolean;
+}
+
+const step = (id: string, move: Written): WrittenStep => ({ id, move });
+/** Marks a step as one a folder may make a little longer or shorter. */
+export const freely = (s: WrittenStep): WrittenStep => ({ ...s, taste: true });
+
+export const turnOver = (id: string): WrittenStep => step(id, { kind: 'turn', over: 'sideways' });
+export const rotate = (id: string, degrees: number): WrittenStep => step(id, { kind: 'rotate', degrees });
+export const crease = (id: string, sense: 'valley' | 'mountain', line: LineRef): WrittenStep =>
+  step(id, { kind: 'crease', sense, line, through: 'all' });
+export const fold = (
+  id: string,
+  sense: 'valley' | 'mountain',
+  line: LineRef,
+  flap: PointRef[],
+  more: Partial<Pick<Move<'fold'>, 'layers' | 'tuck' | 'picks'>> = {},
+): WrittenStep => step(id, { kind: 'fold', sense, line, flap, layers: 'flap', ...more });
+export const reverse = (
+  id: string,
+  mode: 'inside' | 'outside' | 'auto',
+  line: LineRef,
+  flap: PointRef[],
+): WrittenStep => step(id, { kind: 'reverse', mode, line, flap });
+export const pull = (id: string, line: LineRef, flap: PointRef[], picks: Pair[] = []): WrittenStep =>
+  step(id, { kind: 'pull', line, flap, picks });
+export const sink = (id: string, line: LineRef, flap: PointRef[]): WrittenStep =>
+  step(id, { kind: 'sink', line, flap });
+export const crimp = (
+  id: string,
+  mode: 'inside' | 'outside',
+  lines: [LineRef, LineRef],
+  flap: PointRef[],
+): WrittenStep => step(id, { kind: 'crimp', mode, lines, flap });
+export const pleat = (
+  id: string,
+  sense: 'valley' | 'mountain',
+  lines: [LineRef, LineRef],
+  flap: PointRef[],
+  layers: 'flap' | 'all' = 'flap',
+): WrittenStep => step(id, { kind: 'pleat', sense, lines, flap, layers });
+export const petal = (
+  id: string,
+  tip: PointRef,
+  hinge: Pair,
+  flap: PointRef[],
+  more: Partial<Pick<Move<'petal'>, 'sides' | 'virtualTip' | 'picks' | 'side'>> = {},
+): WrittenStep => step(id, { kind: 'petal', tip, hinge, flap, side: 'front', ...more });
+export const behind = (of: string, map: Move<'repeat'>['map']): WrittenStep =>
+  step(`${of}-again`, { kind: 'repeat', of, map, behind: true });
+/** A collapse on sheet segments, mountains and valleys as seen from the front (or, through all layers, as it lies). */
+export const collapse = (
+  id: string,
+  anchor: PointRef,
+  mountains: Pair[],
+  valleys: Pair[],
+  through: 'sheet' | 'all' = 'sheet',
+): WrittenStep =>
+  step(id, {
+    kind: 'collapse',
+    anchor,
+    through,
+    creases: [
+      ...mountains.map(([from, to]) => ({ from, to, sense: 'mountain' as const })),
+      ...valleys.map(([from, to]) => ({ from, to, sense: 'valley' as const })),
+    ],
+  });
+
+/** A figure from its points and the passages of its sequence. */
+export function writeFigure(
+  points: NamedPoints,
+  passages: Readonly<Record<string, readonly WrittenStep[]>>,
+  stands = 0,
+): CastFigure {
+  const steps = Object.entries(passages).flatMap(([passage, list]) =>
+    list.map(({ id, move, taste }) =>
+      write.writeStep(id, move, {
+        passage,
+        ...(taste ? { tolerance: { kind: 'taste', share: 0.02 } } : {}),
+      }),
+    ),
+  );
+  return { points, steps, stands };
+}
