@@ -105,7 +105,7 @@ export function listRefolds(state: FlatState, request: RefoldRequest): Outcome<M
   const found = placeAll(state, request);
   if (!found.ok) return found;
   const results = found.value.flatMap((laid) =>
-    settleAll(laid, keepStill(laid, senses(laid)), request.picks).map((made) => ({
+    settleAll(laid, keepPairs(laid, senses(laid), 'still'), request.picks).map((made) => ({
       ...made,
       ...traceOf(laid, request),
     })),
@@ -394,14 +394,17 @@ function senses(laid: Placed): PieceOrder {
   return order;
 }
 
-/** Paper that stays keeps its order, and so do the layers of one rigid cluster. */
-function keepStill(laid: Placed, order: PieceOrder, together = false): PieceOrder {
+/**
+ * Keeps the order of pairs that moved alike: of paper that stays (still), of the layers of one rigid cluster as well
+ * (cluster), or of whatever has the same motion (together).
+ */
+function keepPairs(laid: Placed, order: PieceOrder, which: 'still' | 'cluster' | 'together'): PieceOrder {
   const { motions, cluster } = laid;
   const copy = order.copy();
   copy.keep(laid.before, (i, j) => {
-    const same = cluster[i] === cluster[j];
-    if (!same && !(isStill(motions[i]!) && isStill(motions[j]!)) && !together) return 0;
-    if (!isSamePlacement(motions[i]!, motions[j]!)) return 0;
+    const still = isStill(motions[i]!) && isStill(motions[j]!);
+    const kept = still || which === 'together' || (which === 'cluster' && cluster[i] === cluster[j]);
+    if (!kept || !isSamePlacement(motions[i]!, motions[j]!)) return 0;
     return isTurned(motions[i]!) ? -1 : 1;
   });
   return copy;
@@ -409,10 +412,8 @@ function keepStill(laid: Placed, order: PieceOrder, together = false): PieceOrde
 
 function ordersToTry(laid: Placed, side: RefoldRequest['side']): PieceOrder[] {
   const wished = senses(laid);
-  const still = keepStill(laid, wished);
-  const together = keepStill(laid, wished, true);
-  if (side === 'any') return [together, still];
-  return [onSide(laid, together, side), onSide(laid, still, side), together, still].flatMap((o) => o ?? []);
+  const ways = (['together', 'cluster', 'still'] as const).map((which) => keepPairs(laid, wished, which));
+  return side === 'any' ? ways : [...ways.flatMap((o) => onSide(laid, o, side) ?? []), ...ways];
 }
 
 /** All moved paper above (or below) all that stays. */

@@ -46,6 +46,8 @@ describe.each(Object.entries(castFigures))('the %s of the cast', (name, figure) 
     expect(again.order).toEqual(last.order);
     expect(again.facets).toEqual(last.facets);
     const sentences = figure.steps.map((s) => sayStep(s, sequence));
-    expect(sentences.filter((s) => s.length < 8 || s.includes('undefined') || s.includes('gone'))).toEqual([]);
+    expect(sentences.filter((s) => s.length < 8 || s.includes('undefined') || s.includes('gone'))).toEqual(
+      [],
+    );
   });
 });
