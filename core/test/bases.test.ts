@@ -120,12 +120,18 @@ describe('limbs against flaps', () => {
     expect(match.missingFlaps).toBe(1);
     expect(match.sideMm).toBeUndefined();
     expect(matchBases(folded, [limb('a', 10)])[0]!.baseId).toBe('kite');
+    // Four equal limbs: the bird and the waterbomb base serve from the same sheet, everything else from a larger one.
+    const four = matchBases(
+      folded.filter((f) => f.base.sheet.kind === 'square'),
+      [1, 2, 3, 4].map((i) => limb(`l${i}`, 50)),
+    );
     expect(
-      matchBases(
-        folded.filter((f) => f.base.sheet.kind === 'square'),
-        [1, 2, 3, 4].map((i) => limb(`l${i}`, 50)),
-      )[0]!.baseId,
-    ).toBe('bird');
+      four
+        .slice(0, 2)
+        .map((m) => m.baseId)
+        .sort(),
+    ).toEqual(['bird', 'waterbomb']);
+    expect(four.slice(0, 3).map((m) => Math.round(m.sideMm!))).toEqual([100, 100, 141]);
   });
 
   test('longest to longest is the best pairing there is (all pairings tried)', () => {

@@ -1,7 +1,10 @@
 import { buildChance } from '../src/chance/index.ts';
-import { facetOnSheet } from '../src/folded/index.ts';
-import { centroidOf } from '../src/geometry/index.ts';
+import type { PatternInput } from '../src/creases/index.ts';
+import { type FlatState, buildFlatSheet, facetOnModel, facetOnSheet, foldsOf } from '../src/folded/index.ts';
+import { type Point, boundsOf, centroidOf, lineOnto } from '../src/geometry/index.ts';
+import { foldOver } from '../src/moves/index.ts';
 import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../src/sequence/index.ts';
+import { outlineOf } from '../src/sheet/index.ts';
 
 /** A plan of `count` legal steps on a square, the same for the same seed; used by benchmarks and laws. */
 export function generateSteps(count: number, seed: number, mostFacets = 60): Step[] {
@@ -33,4 +36,52 @@ export function generateSteps(count: number, seed: number, mostFacets = 60): Ste
     if (!last.refusal && last.after.facets.length <= mostFacets) replay = next;
   }
   return [...replay.sequence.steps];
+}
+
+/** A state of at least `facets` facets: random folds through all layers, the same for the same seed. */
+export function generateFolded(facets: number, seed: number): FlatState {
+  const chance = buildChance(seed);
+  let state = buildFlatSheet({ kind: 'square' });
+  for (let tries = 0; state.facets.length < facets && tries < 4000; tries++) {
+    const corners = state.facets.flatMap((_, f) => facetOnModel(state, f));
+    const box = boundsOf(corners);
+    const at = (): Point => [
+      box.minX + chance() * (box.maxX - box.minX),
+      box.minY + chance() * (box.maxY - box.minY),
+    ];
+    const line = lineOnto(at(), at());
+    const seedFacet = Math.floor(chance() * state.facets.length);
+    if (!line) continue;
+    const folded = foldOver(state, {
+      line,
+      sense: chance() < 0.5 ? 'valley' : 'mountain',
+      flap: [centroidOf(facetOnSheet(state, seedFacet))],
+      layers: 'all',
+      hold: [],
+      step: `g${tries}`,
+    });
+    // Folds that cut off next to nothing make slivers, not facets worth measuring.
+    if (folded.ok && folded.value.state.facets.length > state.facets.length * 1.15) {
+      const next = folded.value.state;
+      if (next.facets.length <= facets * 1.6) state = next;
+    }
+  }
+  return state;
+}
+
+/** The folds of a state as a crease pattern with its senses. */
+export function toCreases(state: FlatState): PatternInput {
+  const rim = outlineOf(state.sheet);
+  const segments = [
+    ...rim.map((from, i) => ({ from, to: rim[(i + 1) % rim.length]!, assignment: 'B' as const })),
+    ...foldsOf(state).map((f) => ({
+      from: f.from,
+      to: f.to,
+      assignment: f.sense === 'valley' ? ('V' as const) : ('M' as const),
+    })),
+  ];
+  return {
+    vertices: segments.flatMap((s) => [s.from, s.to]),
+    edges: segments.map((s, i) => ({ a: 2 * i, b: 2 * i + 1, assignment: s.assignment })),
+  };
 }

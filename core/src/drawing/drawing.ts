@@ -20,7 +20,7 @@ import {
   type FlatState,
   type RestingCrease,
   buildArrangement,
-  edgeOwners,
+  listEdges,
   facetOnModel,
   facetOnSheet,
   foldsOf,
@@ -68,7 +68,9 @@ export function drawModel(state: FlatState, mostResting = Infinity): Drawing {
 }
 
 function drawStack(state: FlatState, { order, level }: { order: number[]; level: number[] }): DrawItem[] {
-  const owner = edgeOwners(state.facets.map((f) => f.loop));
+  const raws = new Set(
+    listEdges(state.facets.map((f) => f.loop)).flatMap((e) => (e.right < 0 ? [`${e.u},${e.v}`] : [])),
+  );
   const top = Math.max(...level);
   const step = Math.min(LAYER_OFFSET, MOST_SPREAD / Math.max(1, top));
   const creases = restingByFacet(state);
@@ -78,7 +80,7 @@ function drawStack(state: FlatState, { order, level }: { order: number[]; level:
     const points = facetOnModel(state, f).map((p) => add(p, shift));
     const edges = points.map((from, i): DrawItem => {
       const next = (i + 1) % points.length;
-      const raw = !owner.has(`${loop[next]},${loop[i]}`);
+      const raw = raws.has(`${loop[i]},${loop[next]}`);
       return { kind: 'line', style: raw ? 'raw' : 'folded', from, to: points[next]!, facet: f };
     });
     const rests = (creases.get(f) ?? []).map((c): DrawItem => {

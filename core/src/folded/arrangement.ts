@@ -71,19 +71,19 @@ export function arrangeFacets(facets: readonly (readonly Point[])[], near: numbe
     used.size - map.parts.length + outlines.length === 2,
     'the arrangement of one sheet is connected (Euler)',
   );
-  const touching: { face: number; facets: readonly number[] }[][] = outlines.map(() => []);
-  map.parts.forEach(({ tags }, k) => {
-    touching[faceOf[2 * k]!]!.push({ face: faceOf[2 * k + 1]!, facets: tags.map((t) => t.facet) });
-    touching[faceOf[2 * k + 1]!]!.push({ face: faceOf[2 * k]!, facets: tags.map((t) => t.facet) });
+  const touching: { face: number; part: number }[][] = outlines.map(() => []);
+  map.parts.forEach((_, k) => {
+    touching[faceOf[2 * k]!]!.push({ face: faceOf[2 * k + 1]!, part: k });
+    touching[faceOf[2 * k + 1]!]!.push({ face: faceOf[2 * k]!, part: k });
   });
-  const layers = floodLayers(touching, outside);
+  const layers = floodLayers(touching, outside, facets.length, map.parts);
   const number = outlines.map((_, i) => (i === outside ? 0 : i < outside ? i + 1 : i));
   const cells: Cell[] = [{ outline: [], layers: [], area: 0 }];
   outlines.forEach((outline, i) => {
     if (i === outside) return;
     cells[number[i]!] = {
       outline: outline.map((k) => map.nodes[k]!),
-      layers: [...layers[i]!],
+      layers: layers[i]!,
       area: areas[i]!,
     };
   });
@@ -98,24 +98,32 @@ export function arrangeFacets(facets: readonly (readonly Point[])[], near: numbe
   return { nodes: map.nodes, edges, cells };
 }
 
+/** Facets over each face, by number: crossing a part adds or takes away the facets that have an edge on it. */
 function floodLayers(
-  touching: readonly (readonly { face: number; facets: readonly number[] }[])[],
+  touching: readonly (readonly { face: number; part: number }[])[],
   outside: number,
-): ReadonlySet<number>[] {
-  const layers: (Set<number> | undefined)[] = touching.map(() => undefined);
-  layers[outside] = new Set();
+  facets: number,
+  parts: readonly { readonly tags: readonly FacetSide[] }[],
+): number[][] {
+  const words = (facets + 31) >> 5;
+  const bits: (Int32Array | undefined)[] = touching.map(() => undefined);
+  bits[outside] = new Int32Array(words);
   for (const queue = [outside]; queue.length > 0;) {
     const at = queue.pop()!;
-    for (const next of touching[at]!) {
-      if (layers[next.face]) continue;
-      const set = new Set(layers[at]);
-      for (const f of next.facets) if (!set.delete(f)) set.add(f);
-      layers[next.face] = set;
-      queue.push(next.face);
+    for (const { face, part } of touching[at]!) {
+      if (bits[face]) continue;
+      const set = bits[at]!.slice();
+      for (const { facet } of parts[part]!.tags) set[facet >> 5]! ^= 1 << (facet & 31);
+      bits[face] = set;
+      queue.push(face);
     }
   }
-  return layers.map((set) => {
+  return bits.map((set) => {
     invariant(set, 'every cell is reached from the outside');
-    return set;
+    const list: number[] = [];
+    for (let w = 0; w < words; w++)
+      for (let rest = set[w]!; rest !== 0; rest &= rest - 1)
+        list.push(w * 32 + (31 - Math.clz32(rest & -rest)));
+    return list;
   });
 }

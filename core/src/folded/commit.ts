@@ -5,7 +5,9 @@ import {
   apply,
   areaOf,
   centroidOf,
+  compose,
   distance,
+  inverse,
   isSamePlacement,
   isTurned,
   lineThrough,
@@ -17,7 +19,14 @@ import {
 import { done, failed, invariant, type Outcome } from '../outcome/index.ts';
 import type { FineMesh, Piece } from './mesh.ts';
 import type { Refusal } from './refusal.ts';
-import { type CreaseSense, type Facet, type FlatState, type RestingCrease, edgeOwners } from './state.ts';
+import {
+  type CreaseSense,
+  type Facet,
+  type FlatState,
+  type MeshEdge,
+  type RestingCrease,
+  listEdges,
+} from './state.ts';
 import { joinSegments, subtractSegments } from './segments.ts';
 
 /** A crease a move has made, on the sheet. */
@@ -30,47 +39,69 @@ export interface Committed {
   readonly made: readonly MadeCrease[];
 }
 
+/** Moved paper grown together to facets, whose layers are not ordered yet. */
+export interface PlacedPaper {
+  /** The state with an order of its facets, n x n. */
+  readonly withOrder: (order: Int8Array) => FlatState;
+  /**
+   * Relations of pieces (1 above; 2 above and kept from before) as relations of facets: 2 for pairs that lay so before
+   * and have moved together, so that they agree among themselves. Refuses relations that contradict each other.
+   */
+  readonly toFacets: (relations: Int8Array) => Outcome<Int8Array, Refusal>;
+  readonly edges: readonly MeshEdge[];
+}
+
 /**
- * Turns moved pieces into a state in normal form: pieces whose placements agree grow together, folds that are flat now
- * become resting creases, placements are derived again from the longest folds. `order` relates the pieces after the
- * move. Refuses a tear, and an order that contradicts itself.
+ * Turns moved pieces into facets in normal form: pieces whose placements agree grow together, folds that are flat now
+ * become resting creases (with the sense they had by `before`), placements are derived again from the longest folds.
+ * Refuses a tear.
  */
-export function commit(
+export function placePaper(
   from: FlatState,
   mesh: FineMesh,
-  order: { readonly before: Int8Array; readonly after: Int8Array },
+  before: Int8Array,
   step: string,
-): Outcome<Committed, Refusal> {
-  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
-  const torn = findTear(mesh, owner);
+): Outcome<PlacedPaper, Refusal> {
+  const edges = listEdges(mesh.pieces.map((p) => p.loop));
+  const torn = findTear(mesh, edges);
   if (torn)
     return failed({
       kind: 'tear',
       text: 'The paper would tear here; let the layers that hang together move together.',
       at: torn,
     });
-  const group = sortGroups(mesh, groupPieces(mesh.pieces, owner));
-  const merged = mergeOrder(mesh, group, order.after);
-  if (!merged.ok) return merged;
-  const facets = buildFacets(mesh, group, owner);
-  const compact = dropLooseVertices(mesh.vertices, facets);
-  const flattened = findFlattened(mesh, owner, order.before, step);
-  const state: FlatState = {
-    ...from,
-    ...compact,
-    facets: derivePlacements(compact),
-    order: merged.value,
-    resting: from.resting,
-  };
-  const made = findMade(mesh, owner, order.after);
-  return done({ state: { ...state, resting: settleResting(from.resting, flattened, made) }, made });
+  const group = sortGroups(mesh, groupPieces(mesh.pieces, edges));
+  const compact = dropLooseVertices(mesh.vertices, buildFacets(mesh, group, edges));
+  const facets = derivePlacements(compact);
+  const flattened = findFlattened(mesh, edges, before, step);
+  // Senses do not matter here: only where new folds lie, which take up resting creases.
+  const resting = settleResting(from.resting, flattened, findMade(mesh, edges, before));
+  const mixed = findMixed(mesh, group, facets.length);
+  return done({
+    withOrder: (order) => ({ ...from, ...compact, facets, order, resting }),
+    toFacets: (relations) => mergeOrder(mesh, group, mixed, relations),
+    edges,
+  });
 }
 
-function findTear(mesh: FineMesh, owner: ReadonlyMap<string, number>): Point | undefined {
-  for (const [key, p] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const q = owner.get(`${v},${u}`);
-    if (q === undefined || p > q) continue;
+/** Places moved paper and orders it as its pieces are related (`after`: 1 above, -1 below, all overlapping pairs). */
+export function commit(
+  from: FlatState,
+  mesh: FineMesh,
+  order: { readonly before: Int8Array; readonly after: Int8Array },
+  step: string,
+): Outcome<Committed, Refusal> {
+  const placed = placePaper(from, mesh, order.before, step);
+  if (!placed.ok) return placed;
+  const merged = placed.value.toFacets(order.after);
+  if (!merged.ok) return merged;
+  const state = placed.value.withOrder(merged.value.map(Math.sign));
+  return done({ state, made: findMade(mesh, placed.value.edges, order.after) });
+}
+
+function findTear(mesh: FineMesh, edges: readonly MeshEdge[]): Point | undefined {
+  for (const { u, v, left: p, right: q } of edges) {
+    if (q < 0) continue;
     for (const end of [u, v]) {
       const here = apply(mesh.pieces[p]!.after, mesh.vertices[end]!);
       if (distance(here, apply(mesh.pieces[q]!.after, mesh.vertices[end]!)) > tolerance.overlap) return here;
@@ -80,15 +111,12 @@ function findTear(mesh: FineMesh, owner: ReadonlyMap<string, number>): Point | u
 }
 
 /** Union-find over edges whose two placements agree; returns the group of each piece, numbered from 0. */
-function groupPieces(pieces: readonly Piece[], owner: ReadonlyMap<string, number>): number[] {
+function groupPieces(pieces: readonly Piece[], edges: readonly MeshEdge[]): number[] {
   const parent = pieces.map((_, i) => i);
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
-  for (const [key, p] of owner) {
-    const [u, v] = key.split(',');
-    const q = owner.get(`${v},${u}`);
-    if (q !== undefined && p < q && isSamePlacement(pieces[p]!.after, pieces[q]!.after))
-      parent[root(p)] = root(q);
-  }
+  for (const { left, right } of edges)
+    if (right >= 0 && isSamePlacement(pieces[left]!.after, pieces[right]!.after))
+      parent[root(left)] = root(right);
   const numbers = new Map<number, number>();
   return pieces.map((_, i) => {
     const r = root(i);
@@ -122,16 +150,21 @@ function sortGroups(mesh: FineMesh, group: readonly number[]): number[] {
   return group.map((g) => number.get(g)!);
 }
 
-function mergeOrder(mesh: FineMesh, group: readonly number[], after: Int8Array): Outcome<Int8Array, Refusal> {
+function mergeOrder(
+  mesh: FineMesh,
+  group: readonly number[],
+  mixed: readonly boolean[],
+  after: Int8Array,
+): Outcome<Int8Array, Refusal> {
   const n = mesh.pieces.length;
-  const m = Math.max(...group) + 1;
+  const m = mixed.length;
   const order = new Int8Array(m * m);
   for (let i = 0; i < n; i++) {
     for (let j = 0; j < n; j++) {
       const relation = after[i * n + j]!;
       if (relation === 0) continue;
       const at = group[i]! * m + group[j]!;
-      if (group[i] === group[j] || order[at] === -relation) {
+      if (group[i] === group[j] || order[at]! * relation < 0) {
         const corner = mesh.vertices[mesh.pieces[i]!.loop[0]!]!;
         return failed({
           kind: 'through',
@@ -139,25 +172,38 @@ function mergeOrder(mesh: FineMesh, group: readonly number[], after: Int8Array):
           at: apply(mesh.pieces[i]!.after, corner),
         });
       }
-      order[at] = relation;
+      const kept = Math.abs(relation) === 2 && Math.abs(order[at]!) !== 1;
+      order[at] = Math.sign(relation) * (kept && !mixed[group[i]!] && !mixed[group[j]!] ? 2 : 1);
     }
   }
   return done(order);
 }
 
-function buildFacets(mesh: FineMesh, group: readonly number[], owner: ReadonlyMap<string, number>): Facet[] {
+/** Groups whose pieces have not all moved alike: paper that has grown together anew. */
+function findMixed(mesh: FineMesh, group: readonly number[], count: number): boolean[] {
+  const motions: (Isometry | undefined)[] = [];
+  const mixed = new Array<boolean>(count).fill(false);
+  mesh.pieces.forEach((p, i) => {
+    const motion = compose(p.after, inverse(p.before));
+    const known = (motions[group[i]!] ??= motion);
+    if (known !== motion && !isSamePlacement(known, motion)) mixed[group[i]!] = true;
+  });
+  return mixed;
+}
+
+function buildFacets(mesh: FineMesh, group: readonly number[], edges: readonly MeshEdge[]): Facet[] {
   const nexts: Map<number, number>[] = [];
   const placements: Isometry[] = [];
   mesh.pieces.forEach((piece, i) => {
-    const g = group[i]!;
-    placements[g] ??= piece.after;
-    const next = (nexts[g] ??= new Map());
-    piece.loop.forEach((u, k) => {
-      const v = piece.loop[(k + 1) % piece.loop.length]!;
-      const q = owner.get(`${v},${u}`);
-      if (q === undefined || group[q] !== g) next.set(u, v);
-    });
+    placements[group[i]!] ??= piece.after;
+    nexts[group[i]!] ??= new Map();
   });
+  for (const { u, v, left, right } of edges) {
+    const [g, h] = [group[left]!, right < 0 ? -1 : group[right]!];
+    if (g === h) continue;
+    nexts[g]!.set(u, v);
+    if (h >= 0) nexts[h]!.set(v, u);
+  }
   return nexts.map((next, g) => {
     const loop: number[] = [];
     let v = next.keys().next().value!;
@@ -214,27 +260,34 @@ function derivePlacements({
   vertices: readonly Point[];
   facets: readonly Facet[];
 }): Facet[] {
-  const owner = edgeOwners(facets.map((f) => f.loop));
-  const links: { to: number; fold: Segment; size: number }[][] = facets.map(() => []);
-  for (const [key, f] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const to = owner.get(`${v},${u}`);
-    if (to === undefined) continue;
-    const fold = { from: vertices[u]!, to: vertices[v]! };
-    links[f]!.push({ to, fold, size: distance(fold.from, fold.to) });
+  const folds = listEdges(facets.map((f) => f.loop))
+    .filter((e) => e.right >= 0)
+    .map((e) => {
+      const fold = { from: vertices[e.u]!, to: vertices[e.v]! };
+      return { ...e, fold, size: distance(fold.from, fold.to) };
+    })
+    .sort((a, b) => b.size - a.size);
+  // The maximum spanning tree (Kruskal 1956), then outward from the root.
+  const parent = facets.map((_, i) => i);
+  const rootOf = (i: number): number => (parent[i] === i ? i : (parent[i] = rootOf(parent[i]!)));
+  const links: { to: number; fold: Segment }[][] = facets.map(() => []);
+  for (const { left, right, fold } of folds) {
+    if (rootOf(left) === rootOf(right)) continue;
+    parent[rootOf(left)] = rootOf(right);
+    links[left]!.push({ to: right, fold });
+    links[right]!.push({ to: left, fold });
   }
   const sizes = facets.map((f) => areaOf(f.loop.map((v) => vertices[v]!)));
   const root = sizes.indexOf(Math.max(...sizes));
   const placed: (Isometry | undefined)[] = facets.map(() => undefined);
   placed[root] = toOrthonormal(facets[root]!.placement);
-  const open = [...links[root]!.map((l) => ({ from: root, ...l }))];
-  while (open.length > 0) {
-    let best = 0;
-    for (let i = 1; i < open.length; i++) if (open[i]!.size > open[best]!.size) best = i;
-    const link = open.splice(best, 1)[0]!;
-    if (placed[link.to]) continue;
-    placed[link.to] = placementAcross(placed[link.from]!, link.fold);
-    open.push(...links[link.to]!.filter((l) => !placed[l.to]).map((l) => ({ from: link.to, ...l })));
+  const queue = [root];
+  for (const from of queue) {
+    for (const { to, fold } of links[from]!) {
+      if (placed[to]) continue;
+      placed[to] = placementAcross(placed[from]!, fold);
+      queue.push(to);
+    }
   }
   return facets.map((f, i) => ({ loop: f.loop, placement: placed[i] ?? f.placement }));
 }
@@ -242,30 +295,28 @@ function derivePlacements({
 /** Folds that are flat after the move, as resting creases with the sense they had. */
 function findFlattened(
   mesh: FineMesh,
-  owner: ReadonlyMap<string, number>,
+  edges: readonly MeshEdge[],
   before: Int8Array,
   step: string,
 ): RestingCrease[] {
-  return changedEdges(mesh, owner, 'before', 'after', before).map((c) => ({ ...c, step, pressed: 'full' }));
+  return changedEdges(mesh, edges, 'before', 'after', before).map((c) => ({ ...c, step, pressed: 'full' }));
 }
 
 /** Folds the move has made, joined where they run on. */
-const findMade = (mesh: FineMesh, owner: ReadonlyMap<string, number>, after: Int8Array): MadeCrease[] =>
-  changedEdges(mesh, owner, 'after', 'before', after);
+const findMade = (mesh: FineMesh, edges: readonly MeshEdge[], after: Int8Array): MadeCrease[] =>
+  changedEdges(mesh, edges, 'after', 'before', after);
 
 function changedEdges(
   mesh: FineMesh,
-  owner: ReadonlyMap<string, number>,
+  edges: readonly MeshEdge[],
   folded: 'before' | 'after',
   flat: 'before' | 'after',
   order: Int8Array,
 ): MadeCrease[] {
   const n = mesh.pieces.length;
   const found: MadeCrease[] = [];
-  for (const [key, p] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const q = owner.get(`${v},${u}`);
-    if (q === undefined || p > q) continue;
+  for (const { u, v, left: p, right: q } of edges) {
+    if (q < 0) continue;
     const [a, b] = [mesh.pieces[p]!, mesh.pieces[q]!];
     if (isSamePlacement(a[folded], b[folded]) || !isSamePlacement(a[flat], b[flat])) continue;
     const relation = order[q * n + p]!;

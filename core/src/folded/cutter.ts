@@ -13,7 +13,7 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import type { FineMesh } from './mesh.ts';
 import type { Refusal } from './refusal.ts';
-import { type FlatState, edgeOwners } from './state.ts';
+import { type FlatState, edgeKey } from './state.ts';
 
 interface CutPiece {
   loop: number[];
@@ -30,7 +30,7 @@ export class MeshCutter {
   readonly vertices: Point[];
   readonly pieces: CutPiece[];
   private readonly parents: number;
-  private readonly owner: Map<string, number>;
+  private readonly owner = new Map<number, number>();
 
   constructor(state: FlatState) {
     this.vertices = [...state.vertices];
@@ -40,7 +40,7 @@ export class MeshCutter {
       parent,
       placement: f.placement,
     }));
-    this.owner = edgeOwners(this.pieces.map((p) => p.loop));
+    this.pieces.forEach((_, i) => this.enter(i));
   }
 
   /** Cuts every piece of the chosen facets that the segment enters. Refuses cuts that would leave too short an edge. */
@@ -134,21 +134,21 @@ export class MeshCutter {
   private splitEdge(i: number, u: number, v: number, at: Point): number {
     const w = this.vertices.length;
     this.vertices.push(at);
-    this.owner.delete(`${u},${v}`);
-    const across = this.owner.get(`${v},${u}`);
+    this.owner.delete(edgeKey(u, v));
+    const across = this.owner.get(edgeKey(v, u));
     if (across !== undefined && across !== i) {
-      this.owner.delete(`${v},${u}`);
+      this.owner.delete(edgeKey(v, u));
       const { loop } = this.pieces[across]!;
       loop.splice(loop.indexOf(v) + 1, 0, w);
-      this.owner.set(`${v},${w}`, across);
-      this.owner.set(`${w},${u}`, across);
+      this.owner.set(edgeKey(v, w), across);
+      this.owner.set(edgeKey(w, u), across);
     }
     return w;
   }
 
   private enter(i: number): void {
     const { loop } = this.pieces[i]!;
-    loop.forEach((u, k) => this.owner.set(`${u},${loop[(k + 1) % loop.length]!}`, i));
+    loop.forEach((u, k) => this.owner.set(edgeKey(u, loop[(k + 1) % loop.length]!), i));
   }
 
   private sliver(piece: CutPiece, vertex: number, at: Point): Refusal {

@@ -3,7 +3,7 @@
  * pieces into a state again, the arrangement of cells, measures, flaps, and an independent checker of the laws.
  * Lengths in sheet sides. Does not know single moves, steps or names.
  */
-export type { Facet, FlatState, RestingCrease, CreaseSense, ActiveFold } from './state.ts';
+export type { Facet, FlatState, RestingCrease, CreaseSense, ActiveFold, MeshEdge } from './state.ts';
 export {
   buildFlatSheet,
   isAbove,
@@ -12,15 +12,15 @@ export {
   facetsAt,
   toModel,
   foldsOf,
-  edgeOwners,
+  listEdges,
 } from './state.ts';
 export type { Refusal, RefusalKind } from './refusal.ts';
 export type { FineMesh, Piece } from './mesh.ts';
 export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';
 export { MeshCutter } from './cutter.ts';
 export { floodFrom, piecesAt } from './flood.ts';
-export type { Committed, MadeCrease } from './commit.ts';
-export { commit } from './commit.ts';
+export type { Committed, MadeCrease, PlacedPaper } from './commit.ts';
+export { commit, placePaper } from './commit.ts';
 export { joinSegments, subtractSegments } from './segments.ts';
 export type { Arrangement, Cell, SubEdge } from './arrangement.ts';
 export { arrangeFacets, buildArrangement } from './arrangement.ts';

@@ -4,11 +4,10 @@ import {
   type Point,
   apply,
   between,
-  boundsOf,
-  doBoundsMeet,
   distance,
-  doOverlap,
+  doShapesOverlap,
   sideOf,
+  toShape,
   tolerance,
 } from '../geometry/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
@@ -111,8 +110,7 @@ export const pieceOnModel = (mesh: FineMesh, piece: Piece, when: 'before' | 'aft
 export function inheritOrder(state: FlatState, mesh: FineMesh): Int8Array {
   const n = mesh.pieces.length;
   const facets = state.facets.length;
-  const shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'before'));
-  const bounds = shapes.map(boundsOf);
+  const shapes = mesh.pieces.map((p) => toShape(pieceOnModel(mesh, p, 'before')));
   const order = new Int8Array(n * n);
   for (let i = 0; i < n; i++) {
     for (let j = i + 1; j < n; j++) {
@@ -120,11 +118,7 @@ export function inheritOrder(state: FlatState, mesh: FineMesh): Int8Array {
       const relation = state.order[p.parent * facets + q.parent]!;
       if (relation === 0 || p.side !== q.side) continue;
       const whole = !mesh.cut[p.parent] && !mesh.cut[q.parent];
-      if (
-        !whole &&
-        !(doBoundsMeet(bounds[i]!, bounds[j]!) && doOverlap(shapes[i]!, shapes[j]!, tolerance.overlap))
-      )
-        continue;
+      if (!whole && !doShapesOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) continue;
       order[i * n + j] = relation;
       order[j * n + i] = -relation;
     }

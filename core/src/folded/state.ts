@@ -88,12 +88,9 @@ export interface ActiveFold extends Segment {
 
 /** Every active fold of the state. */
 export function foldsOf(state: FlatState): ActiveFold[] {
-  const owner = edgeOwners(state.facets.map((f) => f.loop));
   const folds: ActiveFold[] = [];
-  for (const [key, f] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const g = owner.get(`${v},${u}`);
-    if (g === undefined || f > g) continue;
+  for (const { u, v, left: f, right: g } of listEdges(state.facets.map((x) => x.loop))) {
+    if (g < 0) continue;
     const front = isTurned(state.facets[f]!.placement) ? g : f;
     const other = front === f ? g : f;
     folds.push({
@@ -107,11 +104,31 @@ export function foldsOf(state: FlatState): ActiveFold[] {
   return folds;
 }
 
-/** For each directed edge "u,v" the loop that has it on its left. */
-export function edgeOwners(loops: readonly (readonly number[])[]): Map<string, number> {
-  const owner = new Map<string, number>();
-  loops.forEach((loop, f) => {
-    for (let i = 0; i < loop.length; i++) owner.set(`${loop[i]},${loop[(i + 1) % loop.length]}`, f);
-  });
-  return owner;
+/** An edge of a mesh of loops: it runs u to v round the loop on its left; on its right another loop, or -1 outside. */
+export interface MeshEdge {
+  readonly u: number;
+  readonly v: number;
+  readonly left: number;
+  readonly right: number;
 }
+
+/** Every edge once, the loop with the lower number on its left. */
+export function listEdges(loops: readonly (readonly number[])[]): MeshEdge[] {
+  const edges: { u: number; v: number; left: number; right: number }[] = [];
+  const seen = new Map<number, number>();
+  loops.forEach((loop, f) => {
+    let u = loop[loop.length - 1]!;
+    for (const v of loop) {
+      const known = seen.get(edgeKey(v, u));
+      if (known === undefined) {
+        seen.set(edgeKey(u, v), edges.length);
+        edges.push({ u, v, left: f, right: -1 });
+      } else edges[known]!.right = f;
+      u = v;
+    }
+  });
+  return edges;
+}
+
+/** One number for a directed edge; vertices are far fewer than 2 to the 26. */
+export const edgeKey = (u: number, v: number): number => u * 0x4000000 + v;

@@ -1,7 +1,7 @@
 import { type Point, apply, areaOf, cross, distance, dot, subtract, tolerance } from '../geometry/index.ts';
 import { sheetArea } from '../sheet/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
-import { type FlatState, edgeOwners, facetOnSheet, foldsOf } from './state.ts';
+import { type FlatState, facetOnSheet, foldsOf, listEdges } from './state.ts';
 
 /** A law of folded paper that a state breaks. */
 export interface Violation {
@@ -58,12 +58,8 @@ function checkContinuity(state: FlatState): Violation[] {
 
 function checkVertices(state: FlatState): Violation[] {
   const folds = foldsOf(state);
-  const owner = edgeOwners(state.facets.map((f) => f.loop));
   const raw = new Set<number>();
-  for (const key of owner.keys()) {
-    const [u, v] = key.split(',');
-    if (!owner.has(`${v},${u}`)) raw.add(Number(u)).add(Number(v));
-  }
+  for (const { u, v, right } of listEdges(state.facets.map((f) => f.loop))) if (right < 0) raw.add(u).add(v);
   return state.vertices.flatMap((at, v) => {
     if (raw.has(v)) return [];
     const spokes = folds
@@ -109,15 +105,13 @@ function checkOrder(state: FlatState, map: Arrangement): Violation[] {
       }
     }
   });
-  const owner = edgeOwners(state.facets.map((f) => f.loop));
   const neighbours = new Map<number, { fold: number; at: [Point, Point] }[]>();
-  for (const [key, f] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const g = owner.get(`${v},${u}`);
-    if (g === undefined) continue;
-    const { placement } = state.facets[f]!;
+  for (const { u, v, left, right } of listEdges(state.facets.map((f) => f.loop))) {
+    if (right < 0) continue;
+    const { placement } = state.facets[left]!;
     const at: [Point, Point] = [apply(placement, state.vertices[u]!), apply(placement, state.vertices[v]!)];
-    neighbours.set(f, [...(neighbours.get(f) ?? []), { fold: g, at }]);
+    neighbours.set(left, [...(neighbours.get(left) ?? []), { fold: right, at }]);
+    neighbours.set(right, [...(neighbours.get(right) ?? []), { fold: left, at }]);
   }
   for (const edge of map.edges) {
     const [p, q] = [map.nodes[edge.from]!, map.nodes[edge.to]!];

@@ -44,13 +44,15 @@ export {
   placementAcross,
   toOrthonormal,
 } from './isometry.ts';
-export type { Bounds } from './polygon.ts';
+export type { Bounds, ConvexShape } from './polygon.ts';
 export {
   areaOf,
   centroidOf,
   boundsOf,
   doBoundsMeet,
   doOverlap,
+  doShapesOverlap,
+  toShape,
   clipTo,
   chordOf,
   isInside,

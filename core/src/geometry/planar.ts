@@ -40,16 +40,20 @@ export function planarize<T>(segments: readonly TaggedSegment<T>[], near: number
 }
 
 function mergeEqual<T>(parts: readonly PlanarPart<T>[]): PlanarPart<T>[] {
-  const merged = new Map<string, PlanarPart<T>>();
+  const merged: PlanarPart<T>[] = [];
+  const numbers = new Map<number, number>();
   for (const { a, b, tags } of parts) {
     if (a === b) continue;
-    const [u, v] = a < b ? [a, b] : [b, a];
-    const key = `${u},${v}`;
-    const known = merged.get(key);
-    if (known) known.tags.push(...tags);
-    else merged.set(key, { a: u, b: v, tags: [...tags] });
+    const u = a < b ? a : b;
+    const v = a < b ? b : a;
+    const key = u * 0x4000000 + v;
+    const known = numbers.get(key);
+    if (known === undefined) {
+      numbers.set(key, merged.length);
+      merged.push({ a: u, b: v, tags: [...tags] });
+    } else for (const tag of tags) merged[known]!.tags.push(tag);
   }
-  return [...merged.values()];
+  return merged;
 }
 
 interface Nodes {
@@ -60,18 +64,29 @@ interface Nodes {
 /** Points closer than `near` get one number (hashed grid, neighbours probed). */
 function buildNodes(near: number): Nodes {
   const points: Point[] = [];
-  const grid = new Map<string, number[]>();
+  // Cells that share a hash share a list; the distance decides, so that nothing is mixed up.
+  const grid = new Map<number, number[]>();
   const size = near * 8;
+  const keyOf = (cx: number, cy: number): number => Math.imul(cx, 73856093) ^ Math.imul(cy, 19349663);
+  const find = (cx: number, cy: number, p: Point): number | undefined =>
+    grid.get(keyOf(cx, cy))?.find((i) => distance(points[i]!, p) <= near);
   const numberOf = (p: Point): number => {
-    const [cx, cy] = [Math.round(p[0] / size), Math.round(p[1] / size)];
-    for (let dx = -1; dx <= 1; dx++) {
-      for (let dy = -1; dy <= 1; dy++) {
-        const known = grid.get(`${cx + dx},${cy + dy}`)?.find((i) => distance(points[i]!, p) <= near);
-        if (known !== undefined) return known;
-      }
-    }
+    const x = p[0] / size;
+    const y = p[1] / size;
+    const cx = Math.round(x);
+    const cy = Math.round(y);
+    const own = find(cx, cy, p);
+    if (own !== undefined) return own;
+    // A neighbouring cell can only hold the point's twin when its border is close (a cell is 8 times near wide).
+    const sx = Math.abs(x - cx) > 0.37 ? Math.sign(x - cx) : 0;
+    const sy = Math.abs(y - cy) > 0.37 ? Math.sign(y - cy) : 0;
+    const beside =
+      (sx !== 0 ? find(cx + sx, cy, p) : undefined) ??
+      (sy !== 0 ? find(cx, cy + sy, p) : undefined) ??
+      (sx !== 0 && sy !== 0 ? find(cx + sx, cy + sy, p) : undefined);
+    if (beside !== undefined) return beside;
     points.push(p);
-    const key = `${cx},${cy}`;
+    const key = keyOf(cx, cy);
     const list = grid.get(key);
     if (list) list.push(points.length - 1);
     else grid.set(key, [points.length - 1]);

@@ -49,39 +49,63 @@ export function boundsOf(points: readonly Point[]): Bounds {
 export const doBoundsMeet = (a: Bounds, b: Bounds): boolean =>
   a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
-/**
- * True when two convex polygons (either orientation) cross by more than `depth`: no edge direction separates them.
- * Separating axis test; cost is the product of the corner counts.
- */
-export function doOverlap(a: readonly Point[], b: readonly Point[], depth: number): boolean {
-  return !hasSeparatingEdge(a, b, depth) && !hasSeparatingEdge(b, a, depth);
+/** A convex polygon made ready for many overlap tests: corners, and the inward unit normal of every edge. */
+export interface ConvexShape {
+  readonly bounds: Bounds;
+  /** x, y of each corner in turn. */
+  readonly corners: Float64Array;
+  /** nx, ny, offset of each edge: a point lies inside by nx x + ny y - offset. */
+  readonly edges: Float64Array;
 }
 
-function hasSeparatingEdge(a: readonly Point[], b: readonly Point[], depth: number): boolean {
-  for (let i = 0; i < a.length; i++) {
-    const p = a[i]!;
-    const q = a[(i + 1) % a.length]!;
+/** Prepares a convex polygon of either orientation. */
+export function toShape(polygon: readonly Point[]): ConvexShape {
+  const n = polygon.length;
+  const sign = areaOf(polygon) < 0 ? -1 : 1;
+  const corners = new Float64Array(2 * n);
+  const edges = new Float64Array(3 * n);
+  let used = 0;
+  for (let i = 0; i < n; i++) {
+    const p = polygon[i]!;
+    const q = polygon[(i + 1) % n]!;
+    corners[2 * i] = p[0];
+    corners[2 * i + 1] = p[1];
     const dx = q[0] - p[0];
     const dy = q[1] - p[1];
     const size = Math.hypot(dx, dy);
     if (size < 1e-12) continue;
-    const nx = -dy / size;
-    const ny = dx / size;
-    let [minA, maxA, minB, maxB] = [Infinity, -Infinity, Infinity, -Infinity];
-    for (const r of a) {
-      const v = nx * (r[0] - p[0]) + ny * (r[1] - p[1]);
-      if (v < minA) minA = v;
-      if (v > maxA) maxA = v;
-    }
-    for (const r of b) {
-      const v = nx * (r[0] - p[0]) + ny * (r[1] - p[1]);
-      if (v < minB) minB = v;
-      if (v > maxB) maxB = v;
-    }
-    if (Math.min(maxA, maxB) - Math.max(minA, minB) <= depth) return true;
+    const nx = (-dy / size) * sign;
+    const ny = (dx / size) * sign;
+    edges[used++] = nx;
+    edges[used++] = ny;
+    edges[used++] = nx * p[0] + ny * p[1];
+  }
+  return { bounds: boundsOf(polygon), corners, edges: used < edges.length ? edges.slice(0, used) : edges };
+}
+
+/**
+ * True when two convex shapes cross by more than `depth`: no edge of either has the whole other shape outside it or
+ * within `depth` of it (separating axes). Cost: mostly the number of edges.
+ */
+export const doShapesOverlap = (a: ConvexShape, b: ConvexShape, depth: number): boolean =>
+  doBoundsMeet(a.bounds, b.bounds) && !hasSeparatingEdge(a, b, depth) && !hasSeparatingEdge(b, a, depth);
+
+function hasSeparatingEdge({ edges }: ConvexShape, { corners }: ConvexShape, depth: number): boolean {
+  for (let e = 0; e < edges.length; e += 3) {
+    const nx = edges[e]!;
+    const ny = edges[e + 1]!;
+    const limit = edges[e + 2]! + depth;
+    let outside = true;
+    for (let k = 0; outside && k < corners.length; k += 2)
+      outside = nx * corners[k]! + ny * corners[k + 1]! <= limit;
+    if (outside) return true;
   }
   return false;
 }
+
+/** The same for two polygons that are tested only once. */
+export const doOverlap = (a: readonly Point[], b: readonly Point[], depth: number): boolean =>
+  doShapesOverlap(toShape(a), toShape(b), depth);
 
 /** Part of a convex polygon on the line's non-negative side (Sutherland and Hodgman 1974); empty when none. */
 export function clipTo(polygon: readonly Point[], line: Line): Point[] {

@@ -63,15 +63,16 @@ export function listOrders(
   most: number,
   effort: Effort,
   known: readonly (readonly [number, number])[] = [],
+  trusted?: Int8Array,
 ): [number, number][][] {
-  const { solver, ok } = beginSolver(problem, known);
+  const { solver, ok } = beginSolver(problem, known, trusted);
   if (!ok) return [];
   const found: [number, number][][] = [];
   const walk = (pairs: readonly Literal[]): boolean => {
     if (found.length >= most || !effort.spend(1)) return false;
     const left = pairs.filter((p) => solver.isOpen(p));
     if (left.length === 0) {
-      found.push(solver.trail.map((l) => [Math.floor(l / problem.n), l % problem.n]));
+      found.push(knownPairs(solver));
       return true;
     }
     const level = solver.level;
@@ -83,6 +84,13 @@ export function listOrders(
   };
   walk(openPairs(solver));
   return found;
+}
+
+function knownPairs({ problem, above }: LayerSolver): [number, number][] {
+  const { n, overlaps } = problem;
+  return overlaps.flatMap((row, f) =>
+    bitsOf(row).flatMap((g): [number, number][] => (above[f * n + g] === 1 ? [[f, g]] : [])),
+  );
 }
 
 /**

@@ -163,6 +163,27 @@ function readCellsOf(cells: readonly Bits[], n: number): Bits[] {
   return of;
 }
 
+/** Most creases for which pairs are booked in a table; larger patterns take a set, slower but no larger than needed. */
+const MOST_IN_TABLE = 8000;
+
+/** Tells whether a pair of numbers below `count` is met for the first time. */
+function buildPairSet(count: number): (k: number, m: number) => boolean {
+  const keyOf = (k: number, m: number): number => (k < m ? k * count + m : m * count + k);
+  if (count > MOST_IN_TABLE) {
+    const met = new Set<number>();
+    return (k, m) => {
+      const had = met.size;
+      return met.add(keyOf(k, m)).size > had;
+    };
+  }
+  const met = new Uint8Array(count * count);
+  return (k, m) => {
+    const isNew = met[keyOf(k, m)] === 0;
+    met[keyOf(k, m)] = 1;
+    return isNew;
+  };
+}
+
 interface EdgeConstraints {
   readonly through: readonly Bits[];
   readonly tacos: Int32Array;
@@ -176,33 +197,39 @@ function readEdges(
   words: number,
 ): EdgeConstraints {
   const through = list.map(() => new Int32Array(words));
-  const tacos = new Map<string, [number, number, number, number]>();
-  const equal = new Map<string, [number, number, number, number]>();
+  const tacos: number[] = [];
+  const equal: [number, number, number, number][] = [];
+  const isNew = buildPairSet(list.length);
   for (const edge of map.edges) {
     const [left, right] = [cells[edge.left]!, cells[edge.right]!];
-    const here = [...new Set(edge.sides.map(({ facet, side }) => onSide[facet]![side]!))].filter(
-      (k) => k >= 0,
-    );
-    const folds = here.filter((k) => list[k]!.folded);
-    const resting = here.filter((k) => !list[k]!.folded);
+    const here: number[] = [];
+    for (const { facet, side } of edge.sides) {
+      const k = onSide[facet]![side]!;
+      if (k >= 0 && !here.includes(k)) here.push(k);
+    }
     for (const k of here) {
       const row = through[k]!;
       for (let w = 0; w < words; w++) row[w]! |= left[w]! & right[w]!;
     }
-    for (const k of folds) {
-      const own = hasBit(left, list[k]!.a) ? left : right;
+    const folds = here.filter((k) => list[k]!.folded);
+    const resting = here.filter((k) => !list[k]!.folded);
+    const onLeft = folds.map((k) => hasBit(left, list[k]!.a));
+    folds.forEach((k, i) => {
+      const own = onLeft[i] ? left : right;
       // A fold may not be run through by paper that lies flat across this edge on a resting crease of its own.
       for (const r of resting) setBit(through[k]!, hasBit(own, list[r]!.a) ? list[r]!.a : list[r]!.b);
-      for (const m of folds) {
-        if (m > k && hasBit(own, list[m]!.a))
-          tacos.set(`${k},${m}`, [list[k]!.a, list[k]!.b, list[m]!.a, list[m]!.b]);
+      for (let j = i + 1; j < folds.length; j++) {
+        const m = folds[j]!;
+        if (onLeft[i] === onLeft[j] && isNew(k, m))
+          tacos.push(list[k]!.a, list[k]!.b, list[m]!.a, list[m]!.b);
       }
-    }
+    });
     resting.forEach((k, i) => {
       for (const m of resting.slice(i + 1)) {
+        if (!isNew(k, m)) continue;
         const [a, b] = hasBit(left, list[k]!.a) ? [list[k]!.a, list[k]!.b] : [list[k]!.b, list[k]!.a];
         const [c, d] = hasBit(left, list[m]!.a) ? [list[m]!.a, list[m]!.b] : [list[m]!.b, list[m]!.a];
-        equal.set(`${k},${m}`, [a, c, b, d]);
+        equal.push([a, c, b, d]);
       }
     });
   }
@@ -210,5 +237,5 @@ function readEdges(
     through[k]![a >> 5]! &= ~(1 << (a & 31));
     through[k]![b >> 5]! &= ~(1 << (b & 31));
   });
-  return { through, tacos: Int32Array.from([...tacos.values()].flat()), equal: [...equal.values()] };
+  return { through, tacos: Int32Array.from(tacos), equal };
 }

@@ -22,8 +22,9 @@ export type LayerOutcome =
 export function beginSolver(
   problem: LayerProblem,
   known: readonly (readonly [number, number])[] = [],
+  trusted?: Int8Array,
 ): { solver: LayerSolver; ok: boolean } {
-  const solver = new LayerSolver(problem);
+  const solver = new LayerSolver(problem, trusted);
   for (const [above, below] of known) {
     if (!solver.assert(above * problem.n + below, -1, -1)) return { solver, ok: false };
   }
@@ -32,7 +33,10 @@ export function beginSolver(
     const below = above === a ? b : a;
     if (!solver.assert(above * problem.n + below, -1, -1)) return { solver, ok: false };
   }
-  return { solver, ok: solver.propagate() };
+  return {
+    solver,
+    ok: solver.propagate() && (!trusted || (solver.drawFromTrusted(openPairs(solver)) && solver.propagate())),
+  };
 }
 
 /** Overlapping pairs whose order is still open, as literals of the smaller facet above the larger. */
@@ -53,13 +57,14 @@ export function searchOrder(problem: LayerProblem, effort: Effort): LayerOutcome
   return runSearch(problem, [], effort);
 }
 
-/** The same with some pairs known beforehand, as [above, below]. */
+/** The same with some pairs known beforehand, as [above, below], and others trusted to agree (n x n, 1 above). */
 export function runSearch(
   problem: LayerProblem,
   known: readonly (readonly [number, number])[],
   effort: Effort,
+  trusted?: Int8Array,
 ): LayerOutcome {
-  const { solver, ok } = beginSolver(problem, known);
+  const { solver, ok } = beginSolver(problem, known, trusted);
   const stats = { decisions: 0, conflicts: 0 };
   if (!ok) return { kind: 'none', creases: blame(solver), ...stats };
   const queue = new ActivityQueue(problem.n, openPairs(solver));

@@ -1,6 +1,6 @@
 import type { CreasePattern, FoldedPattern, PatternEdge } from '../creases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import { type FlatState, edgeOwners } from '../folded/index.ts';
+import { type FlatState, listEdges } from '../folded/index.ts';
 import { apply, isTurned, type Point } from '../geometry/index.ts';
 import { listOrders } from './count.ts';
 import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
@@ -14,11 +14,12 @@ export type SettleOutcome =
   { readonly kind: 'found'; readonly order: Int8Array } | Exclude<LayerOutcome, { kind: 'found' }>;
 
 /**
- * Orders the overlapping pairs that a partial order (n x n, 1 above) leaves open (0), keeping those it has. Gives the
- * complete order matrix, or none when the known pairs cannot be kept.
+ * Orders the overlapping pairs that a partial order leaves open (0), keeping those it has: n x n, 1 above, 2 above and
+ * trusted to agree with all other trusted ones (pairs that lay so before and have moved together). Gives the complete
+ * order matrix, or none when the known pairs cannot be kept.
  */
 export function settleOrder(problem: LayerProblem, partial: Int8Array, effort: Effort): SettleOutcome {
-  const found = runSearch(problem, toPairs(partial, problem.n), effort);
+  const found = runSearch(problem, toPairs(partial, problem.n), effort, toTrusted(partial));
   if (found.kind !== 'found') return found;
   return { kind: 'found', order: toMatrix(problem, (f, g) => found.above[f * problem.n + g] === 1) };
 }
@@ -31,7 +32,7 @@ export function listSettled(
   effort: Effort,
 ): Int8Array[] {
   const { n } = problem;
-  return listOrders(problem, most, effort, toPairs(partial, n)).map((relations) => {
+  return listOrders(problem, most, effort, toPairs(partial, n), toTrusted(partial)).map((relations) => {
     const above = new Uint8Array(n * n);
     for (const [f, g] of relations) above[f * n + g] = 1;
     return toMatrix(problem, (f, g) => above[f * n + g] === 1);
@@ -43,6 +44,8 @@ function toPairs(partial: Int8Array, n: number): [number, number][] {
   for (let f = 0; f < n; f++) for (let g = 0; g < n; g++) if (partial[f * n + g] === 1) known.push([f, g]);
   return known;
 }
+
+const toTrusted = (partial: Int8Array): Int8Array => partial.map((o) => (o === 2 ? 1 : 0));
 
 function toMatrix(problem: LayerProblem, isAbove: (f: number, g: number) => boolean): Int8Array {
   const { n } = problem;
@@ -62,14 +65,13 @@ export function checkLayers(state: FlatState): string[] {
 
 /** A state as a folded pattern: every edge between two facets is a fold whose sense is left to the known order. */
 function toPattern(state: FlatState): [CreasePattern, FoldedPattern] {
-  const owner = edgeOwners(state.facets.map((f) => f.loop));
-  const edges: PatternEdge[] = [];
-  for (const [key, left] of owner) {
-    const [a, b] = key.split(',').map(Number) as [number, number];
-    const right = owner.get(`${b},${a}`);
-    if (right === undefined) edges.push({ a, b, assignment: 'B', left, right: -1 });
-    else if (left < right) edges.push({ a, b, assignment: 'U', left, right });
-  }
+  const edges = listEdges(state.facets.map((f) => f.loop)).map(({ u, v, left, right }): PatternEdge => ({
+    a: u,
+    b: v,
+    assignment: right < 0 ? 'B' : 'U',
+    left,
+    right,
+  }));
   const images: Point[] = [];
   state.facets.forEach(({ loop, placement }) =>
     loop.forEach((v) => (images[v] ??= apply(placement, state.vertices[v]!))),

@@ -25,16 +25,22 @@ export class LayerSolver {
   private readonly position: Int32Array;
   private readonly reasonA: Int32Array;
   private readonly reasonB: Int32Array;
-  private readonly tacosAt = new Map<number, number[]>();
+  /** Tacos by facet pair: entries taco * 8 + place of the pair in it, from tacoStart[pair] on. */
+  private readonly tacoStart: Int32Array;
+  private readonly tacoEntries: Int32Array;
   private readonly equalAt = new Map<number, number[]>();
   private readonly tacoState: Int16Array;
   private readonly tacoPairOf: Int32Array;
-  private readonly masks = new Map<string, Bits>();
+  private readonly masks: Bits[] = [];
+  /** Number of a pair's mask plus 1; 0 where it has not been asked for. */
+  private readonly maskAt: Int32Array;
+  private readonly maskByCells = new Map<number, { readonly common: Bits; readonly mask: number }[]>();
   private readonly clauses: Literal[][] = [];
   private readonly watches = new Map<Literal, number[]>();
   private done = 0;
 
-  constructor(problem: LayerProblem) {
+  /** `trusted` pairs (n x n, 1 above) are known to agree among themselves, so that they are not checked again. */
+  constructor(problem: LayerProblem, trusted?: Int8Array) {
     const { n, words } = problem;
     this.problem = problem;
     this.n = n;
@@ -44,10 +50,13 @@ export class LayerSolver {
     this.reasonB = new Int32Array(n * n).fill(OPEN);
     this.up = Array.from({ length: n }, () => new Int32Array(words));
     this.down = Array.from({ length: n }, () => new Int32Array(words));
+    if (trusted) this.trust(trusted);
     const count = problem.tacos.length / 4;
     this.tacoState = new Int16Array(count);
     this.tacoPairOf = new Int32Array(count * 6);
-    for (let t = 0; t < count; t++) this.indexTaco(t);
+    this.maskAt = new Int32Array(n * n);
+    this.tacoStart = new Int32Array(n * n + 1);
+    this.tacoEntries = this.indexTacos(count);
     for (const [a, b, c, d] of problem.equal) {
       this.link(this.equalAt, a * n + b, c * n + d);
       this.link(this.equalAt, b * n + a, d * n + c);
@@ -155,10 +164,11 @@ export class LayerSolver {
     this.up[g]![f >> 5]! &= ~(1 << (f & 31));
     this.down[f]![g >> 5]! &= ~(1 << (g & 31));
     if (!propagated) return;
-    for (const entry of this.tacosAt.get(this.pairKey(f, g)) ?? []) {
-      const digit = TACO_DIGIT[entry % 6]!;
-      const t = Math.floor(entry / 6);
-      this.tacoState[t]! -= this.tacoValue(t, entry % 6, literal) * digit;
+    const pair = this.pairKey(f, g);
+    for (let i = this.tacoStart[pair]!; i < this.tacoStart[pair + 1]!; i++) {
+      const entry = this.tacoEntries[i]!;
+      const [t, p] = [entry >> 3, entry & 7];
+      this.tacoState[t]! -= this.tacoValue(t, p, literal) * TACO_DIGIT[p]!;
     }
   }
 
@@ -166,13 +176,76 @@ export class LayerSolver {
     return f < g ? f * this.n + g : g * this.n + f;
   }
 
-  private indexTaco(t: number): void {
-    for (let p = 0; p < 6; p++) {
-      const [i, j] = TACO_PAIRS[p]!;
-      const [f, g] = [this.problem.tacos[t * 4 + i]!, this.problem.tacos[t * 4 + j]!];
-      this.tacoPairOf[t * 6 + p] = f * this.n + g;
-      if (f !== g) this.link(this.tacosAt, this.pairKey(f, g), t * 6 + p);
+  private trust(trusted: Int8Array): void {
+    const { n } = this;
+    for (let f = 0; f < n; f++) {
+      for (let g = 0; g < n; g++) {
+        if (trusted[f * n + g] !== 1) continue;
+        this.above[f * n + g] = 1;
+        setBit(this.up[g]!, f);
+        setBit(this.down[f]!, g);
+      }
     }
+  }
+
+  /** What trusted pairs force on open ones; to be followed by propagation. False on a conflict. */
+  drawFromTrusted(open: readonly Literal[]): boolean {
+    const { creases, creasesOf, through } = this.problem;
+    const { n, above } = this;
+    for (const pair of open) {
+      const f = Math.floor(pair / n);
+      const g = pair - f * n;
+      for (const [x, y] of [
+        [f, g],
+        [g, f],
+      ] as const) {
+        for (const k of creasesOf[x]!) {
+          if (!hasBit(through[k]!, y)) continue;
+          const other = creases[k]!.a === x ? creases[k]!.b : creases[k]!.a;
+          if (above[other * n + y] === 1 && !this.assert(x * n + y, other * n + y, OPEN)) return false;
+          if (above[y * n + other] === 1 && !this.assert(y * n + x, y * n + other, OPEN)) return false;
+        }
+        const mask = this.maskOf(x, y);
+        const [down, up] = [this.down[x]!, this.up[y]!];
+        for (let w = 0; w < mask.length; w++) {
+          const middle = down[w]! & up[w]! & mask[w]!;
+          if (middle === 0) continue;
+          const h = w * 32 + (31 - Math.clz32(middle & -middle));
+          if (!this.assert(x * n + y, x * n + h, h * n + y)) return false;
+          break;
+        }
+        for (const twin of this.equalAt.get(x * n + y) ?? [])
+          if (above[twin] === 1 && !this.assert(x * n + y, twin, OPEN)) return false;
+      }
+      if (!this.forceTacos(pair)) return false;
+    }
+    return true;
+  }
+
+  private indexTacos(count: number): Int32Array {
+    const { tacos } = this.problem;
+    const { n, tacoStart, above } = this;
+    for (let t = 0; t < count; t++) {
+      for (let p = 0; p < 6; p++) {
+        const [f, g] = [tacos[t * 4 + TACO_PAIRS[p]![0]]!, tacos[t * 4 + TACO_PAIRS[p]![1]]!];
+        this.tacoPairOf[t * 6 + p] = f * n + g;
+        if (f === g) continue;
+        if (above[f * n + g] === 1) this.tacoState[t]! += TACO_DIGIT[p]!;
+        else if (above[g * n + f] === 1) this.tacoState[t]! += 2 * TACO_DIGIT[p]!;
+        else tacoStart[this.pairKey(f, g) + 1]!++;
+      }
+    }
+    for (let i = 0; i < n * n; i++) tacoStart[i + 1]! += tacoStart[i]!;
+    const next = tacoStart.slice();
+    const entries = new Int32Array(tacoStart[n * n]!);
+    for (let k = 0; k < count * 6; k++) {
+      const pair = this.tacoPairOf[k]!;
+      const f = Math.floor(pair / n);
+      const g = pair - f * n;
+      if (f !== g && above[pair] === 0 && above[g * n + f] === 0)
+        entries[next[this.pairKey(f, g)]!++] = Math.floor(k / 6) * 8 + (k % 6);
+    }
+    return entries;
   }
 
   private link(map: Map<number, number[]>, key: number, value: number): void {
@@ -202,26 +275,37 @@ export class LayerSolver {
   }
 
   private alongTacos(literal: Literal): boolean {
+    const { tacoStart, tacoEntries, tacoState, tacoPairOf } = this;
     const f = Math.floor(literal / this.n);
-    const list = this.tacosAt.get(this.pairKey(f, literal - f * this.n));
-    if (!list) return true;
-    for (const entry of list) {
-      const t = Math.floor(entry / 6);
-      this.tacoState[t]! += this.tacoValue(t, entry % 6, literal) * TACO_DIGIT[entry % 6]!;
+    const pair = this.pairKey(f, literal - f * this.n);
+    const [start, end] = [tacoStart[pair]!, tacoStart[pair + 1]!];
+    for (let i = start; i < end; i++) {
+      const entry = tacoEntries[i]!;
+      const [t, p] = [entry >> 3, entry & 7];
+      tacoState[t]! += (tacoPairOf[t * 6 + p] === literal ? 1 : 2) * TACO_DIGIT[p]!;
     }
-    for (const entry of list) {
-      const t = Math.floor(entry / 6);
-      const forced = tacoForced[this.tacoState[t]!]!;
+    return this.forceTacos(literal);
+  }
+
+  /** What the tacos of a pair force, as their relations stand. */
+  private forceTacos(literal: Literal): boolean {
+    const { tacoStart, tacoEntries, tacoState, tacoPairOf } = this;
+    const f = Math.floor(literal / this.n);
+    const pair = this.pairKey(f, literal - f * this.n);
+    for (let i = tacoStart[pair]!; i < tacoStart[pair + 1]!; i++) {
+      const t = tacoEntries[i]! >> 3;
+      const forced = tacoForced[tacoState[t]!]!;
       if (forced === 0) continue;
       if (forced < 0) {
         this.conflict = this.tacoKnown(t, Infinity);
         return false;
       }
-      for (let p = 0; p < 6; p++) {
-        const digit = Math.floor(forced / TACO_DIGIT[p]!) % 3;
+      let rest = forced;
+      for (let p = 0; rest > 0; p++, rest = Math.floor(rest / 3)) {
+        const digit = rest % 3;
         if (digit === 0) continue;
-        const pair = this.tacoPairOf[t * 6 + p]!;
-        if (!this.assert(digit === 1 ? pair : this.negate(pair), TACO_REASON - t, OPEN)) return false;
+        const own = tacoPairOf[t * 6 + p]!;
+        if (!this.assert(digit === 1 ? own : this.negate(own), TACO_REASON - t, OPEN)) return false;
       }
     }
     return true;
@@ -255,17 +339,33 @@ export class LayerSolver {
 
   /** Facets that share a cell with both; shared between all pairs with the same common cells. */
   maskOf(f: number, g: number): Bits {
+    const at = this.maskAt[f * this.n + g]!;
+    return at > 0 ? this.masks[at - 1]! : this.findMask(f, g);
+  }
+
+  private findMask(f: number, g: number): Bits {
     const { cellsOf, cells, words } = this.problem;
-    const common = new Int32Array(cellsOf[f]!.length);
-    for (let w = 0; w < common.length; w++) common[w] = cellsOf[f]![w]! & cellsOf[g]![w]!;
-    const key = common.join();
-    let mask = this.masks.get(key);
-    if (!mask) {
-      mask = new Int32Array(words);
-      for (const c of bitsOf(common)) for (let w = 0; w < words; w++) mask[w]! |= cells[c]![w]!;
-      this.masks.set(key, mask);
+    const [a, b] = [cellsOf[f]!, cellsOf[g]!];
+    const common = new Int32Array(a.length);
+    let hash = 0;
+    for (let w = 0; w < common.length; w++) {
+      common[w] = a[w]! & b[w]!;
+      hash = (Math.imul(hash, 31) + common[w]! * 7) | 0;
     }
-    return mask;
+    const alike = this.maskByCells.get(hash) ?? [];
+    let found = alike.find((k) => k.common.every((word, w) => word === common[w]));
+    if (!found) {
+      const mask = new Int32Array(words);
+      for (const c of bitsOf(common)) {
+        const cell = cells[c]!;
+        for (let w = 0; w < words; w++) mask[w]! |= cell[w]!;
+      }
+      this.masks.push(mask);
+      found = { common, mask: this.masks.length };
+      this.maskByCells.set(hash, [...alike, found]);
+    }
+    this.maskAt[f * this.n + g] = this.maskAt[g * this.n + f] = found.mask;
+    return this.masks[found.mask - 1]!;
   }
 
   private alongClauses(literal: Literal): boolean {

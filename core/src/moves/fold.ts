@@ -3,15 +3,15 @@ import {
   type Point,
   type Segment,
   apply,
-  boundsOf,
   centroidOf,
   compose,
   distance,
-  doBoundsMeet,
   doOverlap,
+  doShapesOverlap,
   mirrorPoint,
   reflectionIn,
   sideOf,
+  toShape,
   tolerance,
 } from '../geometry/index.ts';
 import {
@@ -218,15 +218,14 @@ function orderAfter(
   sense: CreaseSense,
 ): Int8Array {
   const n = mesh.pieces.length;
-  const shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'after'));
-  const bounds = shapes.map(boundsOf);
+  const shapes = mesh.pieces.map((p) => toShape(pieceOnModel(mesh, p, 'after')));
   const after = new Int8Array(n * n);
   for (let i = 0; i < n; i++) {
     for (let j = i + 1; j < n; j++) {
       const together = moving.has(i) === moving.has(j);
       let relation = 0;
       if (together) relation = moving.has(i) ? -before[i * n + j]! : before[i * n + j]!;
-      else if (doBoundsMeet(bounds[i]!, bounds[j]!) && doOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) {
+      else if (doShapesOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) {
         relation = moving.has(i) === (sense === 'valley') ? 1 : -1;
       }
       after[i * n + j] = relation;

@@ -1,16 +1,22 @@
 import {
-  type Bounds,
+  type ConvexShape,
   type Point,
   areaOf,
-  boundsOf,
   centroidOf,
-  doBoundsMeet,
-  doOverlap,
+  doShapesOverlap,
   isInside,
+  toShape,
   tolerance,
 } from '../geometry/index.ts';
 import { buildEffort } from '../effort/index.ts';
-import { type FineMesh, type FlatState, commit, facetOnSheet, pieceOnModel } from '../folded/index.ts';
+import {
+  type FineMesh,
+  type FlatState,
+  type PlacedPaper,
+  placePaper,
+  facetOnSheet,
+  pieceOnModel,
+} from '../folded/index.ts';
 import { type LayerProblem, layersOf, listSettled, settleOrder } from '../layers/index.ts';
 import { listMade } from './made.ts';
 import type { MoveResult } from './result.ts';
@@ -23,19 +29,17 @@ const MOVE_EFFORT = 200_000;
 /** Orders offered at most where several are possible. */
 const MOST_OFFERED = 64;
 
-/** Relations of moved pieces where they lie afterwards; pairs that do not overlap stay apart. */
+/** Relations of moved pieces where they lie afterwards (1 above, 2 above as before); others stay apart or open. */
 export class PieceOrder {
   readonly n: number;
   readonly relations: Int8Array;
-  private readonly shapes: readonly (readonly Point[])[];
-  private readonly bounds: readonly Bounds[];
+  private readonly shapes: readonly ConvexShape[];
   private readonly overlap: Int8Array;
 
   constructor(mesh: FineMesh) {
     this.n = mesh.pieces.length;
     this.relations = new Int8Array(this.n * this.n);
-    this.shapes = mesh.pieces.map((p) => pieceOnModel(mesh, p, 'after'));
-    this.bounds = this.shapes.map(boundsOf);
+    this.shapes = mesh.pieces.map((p) => toShape(pieceOnModel(mesh, p, 'after')));
     this.overlap = new Int8Array(this.n * this.n);
   }
 
@@ -48,9 +52,7 @@ export class PieceOrder {
   doOverlap(i: number, j: number): boolean {
     const at = i * this.n + j;
     if (this.overlap[at] === 0) {
-      const meet =
-        doBoundsMeet(this.bounds[i]!, this.bounds[j]!) &&
-        doOverlap(this.shapes[i]!, this.shapes[j]!, tolerance.overlap);
+      const meet = doShapesOverlap(this.shapes[i]!, this.shapes[j]!, tolerance.overlap);
       this.overlap[at] = this.overlap[j * this.n + i] = meet ? 1 : -1;
     }
     return this.overlap[at] === 1;
@@ -59,7 +61,8 @@ export class PieceOrder {
   /** Notes that one piece lies above another; false when the opposite is noted already. */
   put(above: number, below: number): boolean {
     if (!this.doOverlap(above, below)) return true;
-    if (this.relations[above * this.n + below] === -1) return false;
+    const known = this.relations[above * this.n + below]!;
+    if (known !== 0) return known > 0;
     this.relations[above * this.n + below] = 1;
     this.relations[below * this.n + above] = -1;
     return true;
@@ -71,7 +74,7 @@ export class PieceOrder {
       for (let j = i + 1; j < this.n; j++) {
         const was = before[i * this.n + j]!;
         if (was === 0) continue;
-        const now = was * relationOf(i, j);
+        const now = 2 * was * relationOf(i, j);
         this.relations[i * this.n + j] = now;
         this.relations[j * this.n + i] = -now;
       }
@@ -93,34 +96,44 @@ export function settleFirst(
   orders: readonly PieceOrder[],
   picks: Picks = [],
 ): MoveResult | undefined {
+  const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
+  if (!placed.ok) return undefined;
   let problem: LayerProblem | undefined;
   for (const order of orders) {
-    const tried = commitOrder(laid, order, picks);
-    if (!tried) continue;
-    problem ??= layersOf(tried);
-    const settled = settleOrder(problem, tried.order, buildEffort(MOVE_EFFORT));
-    if (settled.kind === 'found') return toResult(laid.from, { ...tried, order: settled.order });
+    const known = toKnown(laid.mesh, placed.value, order, picks);
+    if (!known) continue;
+    problem ??= layersOf(placed.value.withOrder(known));
+    const settled = settleOrder(problem, known, buildEffort(MOVE_EFFORT));
+    if (settled.kind === 'found') return toResult(laid.from, placed.value.withOrder(settled.order));
   }
   return undefined;
 }
 
 /** Every order (up to 64) the paper can have that keeps the given one. */
 export function settleAll(laid: LaidPaper, order: PieceOrder, picks: Picks = []): MoveResult[] {
-  const tried = commitOrder(laid, order, picks);
-  if (!tried) return [];
-  return listSettled(layersOf(tried), tried.order, MOST_OFFERED, buildEffort(MOVE_EFFORT)).map((settled) =>
-    toResult(laid.from, { ...tried, order: settled }),
+  const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
+  const known = placed.ok && toKnown(laid.mesh, placed.value, order, picks);
+  if (!placed.ok || !known) return [];
+  const problem = layersOf(placed.value.withOrder(known));
+  return listSettled(problem, known, MOST_OFFERED, buildEffort(MOVE_EFFORT)).map((settled) =>
+    toResult(laid.from, placed.value.withOrder(settled)),
   );
 }
 
-function commitOrder(laid: LaidPaper, given: PieceOrder, picks: Picks): FlatState | undefined {
+/** The given relations and the picks as relations of facets; undefined when they contradict each other. */
+function toKnown(
+  mesh: FineMesh,
+  placed: PlacedPaper,
+  given: PieceOrder,
+  picks: Picks,
+): Int8Array | undefined {
   const order = picks.length === 0 ? given : given.copy();
   for (const [above, below] of picks) {
-    for (const i of piecesHolding(laid.mesh, above))
-      for (const j of piecesHolding(laid.mesh, below)) if (i !== j && !order.put(i, j)) return undefined;
+    for (const i of piecesHolding(mesh, above))
+      for (const j of piecesHolding(mesh, below)) if (i !== j && !order.put(i, j)) return undefined;
   }
-  const committed = commit(laid.from, laid.mesh, { before: laid.before, after: order.relations }, laid.step);
-  return committed.ok ? committed.value.state : undefined;
+  const merged = placed.toFacets(order.relations);
+  return merged.ok ? merged.value : undefined;
 }
 
 function toResult(from: FlatState, state: FlatState): MoveResult {

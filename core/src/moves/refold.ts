@@ -26,7 +26,7 @@ import {
   type FlatState,
   MeshCutter,
   type Refusal,
-  edgeOwners,
+  listEdges,
   facetsAt,
   inheritOrder,
   joinSegments,
@@ -249,14 +249,11 @@ function joinRigid(
 ): Outcome<Clusters, Refusal> {
   const free = new Set(request.free.flatMap((p) => facetsAt(state, p)));
   if (request.folds === 'free') mesh.cut.forEach((isCut, f) => isCut && free.add(f));
-  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
   const parent = mesh.pieces.map((_, i) => i);
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
-  const live: (Joint & { key: string })[] = [];
-  for (const [key, a] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const b = owner.get(`${v},${u}`);
-    if (b === undefined || a > b) continue;
+  const live: Joint[] = [];
+  for (const { u, v, left: a, right: b } of listEdges(mesh.pieces.map((p) => p.loop))) {
+    if (b < 0) continue;
     const [p, q] = [mesh.pieces[a]!, mesh.pieces[b]!];
     const isFold = p.parent !== q.parent;
     const wish =
@@ -264,7 +261,7 @@ function joinRigid(
       (isFold ? (free.has(p.parent) || free.has(q.parent) ? 'free' : undefined) : undefined);
     const stays = wish === undefined || (wish === 'flat' && !isFold) || (wish === 'folded' && isFold);
     if (stays) parent[root(a)] = root(b);
-    else live.push({ key, a, b, from: mesh.vertices[u]!, to: mesh.vertices[v]!, wish, isFold });
+    else live.push({ a, b, from: mesh.vertices[u]!, to: mesh.vertices[v]!, wish, isFold });
   }
   const numbers = new Map<number, number>();
   const of = mesh.pieces.map((_, i) => {
@@ -431,13 +428,10 @@ function onSide(laid: Placed, order: PieceOrder, side: 'front' | 'behind'): Piec
 
 /** Where the creases run before the move, and the way of the point that is brought or moves farthest. */
 function traceOf({ mesh, motions }: Placed, request: RefoldRequest): { trace?: MoveTrace } {
-  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
   const chords: Segment[] = [];
   let layersAtCrease = 0;
-  for (const [key, a] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const b = owner.get(`${v},${u}`);
-    if (b === undefined || a > b || isSamePlacement(motions[a]!, motions[b]!)) continue;
+  for (const { u, v, left: a, right: b } of listEdges(mesh.pieces.map((p) => p.loop))) {
+    if (b < 0 || isSamePlacement(motions[a]!, motions[b]!)) continue;
     const { before } = mesh.pieces[a]!;
     const chord = { from: apply(before, mesh.vertices[u]!), to: apply(before, mesh.vertices[v]!) };
     layersAtCrease++;

@@ -1,5 +1,5 @@
 import { type Line, apply, dot, isSamePlacement } from '../geometry/index.ts';
-import { edgeOwners } from '../folded/index.ts';
+import { listEdges } from '../folded/index.ts';
 import type { Turn } from './fold.ts';
 
 /** Pieces on both sides of the line that are one paper across it: the part that moves and the part that stays. */
@@ -10,13 +10,12 @@ export interface Rim {
 
 /** The pairs of pieces that were one paper across the line, moving part first. */
 export function findRims({ mesh, moving }: Turn): Rim[] {
-  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
   const rims: Rim[] = [];
-  for (const [key, p] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const q = owner.get(`${v},${u}`);
-    if (q === undefined || !moving.has(p) || moving.has(q)) continue;
-    if (isSamePlacement(mesh.pieces[p]!.before, mesh.pieces[q]!.before)) rims.push({ moving: p, staying: q });
+  for (const { left, right } of listEdges(mesh.pieces.map((p) => p.loop))) {
+    if (right < 0 || moving.has(left) === moving.has(right)) continue;
+    if (!isSamePlacement(mesh.pieces[left]!.before, mesh.pieces[right]!.before)) continue;
+    const [p, q] = moving.has(left) ? [left, right] : [right, left];
+    rims.push({ moving: p, staying: q });
   }
   return rims;
 }
@@ -48,7 +47,10 @@ export function splitAtSpine(turn: Turn, rims: readonly Rim[], line: Line): Read
       odd: Math.abs(2 * front.size - stack.length),
     });
   }
-  return [...ways.values()].sort((a, b) => a.odd - b.odd).map((w) => w.front);
+  return [...ways.values()]
+    .sort((a, b) => a.odd - b.odd)
+    .slice(0, MOST_WAYS)
+    .map((w) => w.front);
 }
 
 /**
@@ -69,6 +71,9 @@ export function carryFront(
     ? new Set(stack.filter((p) => parting.sideOf(p) === 1))
     : undefined;
 }
+
+/** Ways offered at most: the best balanced ones are the folder's. */
+const MOST_WAYS = 12;
 
 /** Front (1) and back (-1) of a stack, carried on to everything that must go along. */
 class Parting {
@@ -108,10 +113,11 @@ class Parting {
       }
       this.sides.set(p, s);
       for (const { a, b } of this.together) {
-        if (a === p) queue.push([b, s]);
-        if (b === p) queue.push([a, s]);
+        if (a === p && this.sides.get(b) !== s) queue.push([b, s]);
+        if (b === p && this.sides.get(a) !== s) queue.push([a, s]);
       }
-      for (const q of this.stack) if (this.order[q * this.n + p] === s) queue.push([q, s]);
+      for (const q of this.stack)
+        if (this.order[q * this.n + p] === s && this.sides.get(q) !== s) queue.push([q, s]);
     }
     return true;
   }
@@ -135,12 +141,9 @@ function foldsAcross(
   line: Line,
 ): { a: number; b: number; at: number }[] {
   const chosen = new Set(pieces);
-  const owner = edgeOwners(mesh.pieces.map((p) => p.loop));
   const found: { a: number; b: number; at: number }[] = [];
-  for (const [key, a] of owner) {
-    const [u, v] = key.split(',').map(Number) as [number, number];
-    const b = owner.get(`${v},${u}`);
-    if (b === undefined || a > b || !chosen.has(a) || !chosen.has(b)) continue;
+  for (const { u, v, left: a, right: b } of listEdges(mesh.pieces.map((p) => p.loop))) {
+    if (b < 0 || !chosen.has(a) || !chosen.has(b)) continue;
     const end = [u, v].find((w) => mesh.onLine[w]);
     if (end === undefined) continue;
     const p = apply(mesh.pieces[a]!.before, mesh.vertices[end]!);
