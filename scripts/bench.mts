@@ -1,14 +1,31 @@
-/** npm run bench: how long the engine and the pages take on this machine. Prints medians; nothing here passes or fails. */
+/**
+ * npm run bench: how long the engine and the pages take on this machine. Prints medians beside those of the committed
+ * table in docs/benchmarks.md; nothing here passes or fails. `npm run bench -- engine` leaves the pages out, `--write`
+ * puts the new figures into the table.
+ */
 import { spawn } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { buildChance } from '../core/src/chance/index.ts';
+import { type PatternInput, buildPattern, foldPattern } from '../core/src/creases/index.ts';
+import { castFigures } from '../core/src/demo/cast/index.ts';
+import { buildOwlSteps } from '../core/src/demo/index.ts';
 import { drawModel } from '../core/src/drawing/index.ts';
+import { buildEffort } from '../core/src/effort/index.ts';
+import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/index.ts';
+import { patternOf } from '../core/src/formats/index.ts';
+import { type Line, type Point, boundsOf, centroidOf, lineOnto } from '../core/src/geometry/index.ts';
+import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/index.ts';
+import { foldOver, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { toReadings } from '../core/src/readings/index.ts';
 import { replaySequence } from '../core/src/sequence/index.ts';
 import { defaultSettings } from '../core/src/settings/index.ts';
-import { buildOwlSteps } from '../core/src/demo/index.ts';
-import { generateSteps } from '../core/test/generated.ts';
+import { generateFolded, generateSteps } from '../core/test/generated.ts';
+import { mapPattern, problem } from '../core/test/patterns.ts';
 import { chromiumArgs, findChromium } from './chromium.mjs';
+
+const TABLE = 'docs/benchmarks.md';
 
 const median = (times: number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
 function time(runs: number, work: () => unknown): number {
@@ -25,8 +42,114 @@ function time(runs: number, work: () => unknown): number {
 /** Thumbnails with more resting creases show none, as on the page. */
 const MOST_RESTING = 80;
 
-const rows: { what: string; ms: string }[] = [];
-const note = (what: string, ms: number): void => void rows.push({ what, ms: ms.toFixed(1) });
+const rows: { what: string; ms: string; before: string }[] = [];
+const before = new Map(
+  readFileSync(TABLE, 'utf8')
+    .split('\n')
+    .flatMap((line): [string, string][] => {
+      const [, what, ms] = line.split('|').map((c) => c.trim());
+      return what && ms && /^[\d.]+$/.test(ms) ? [[what, ms]] : [];
+    }),
+);
+const note = (what: string, ms: number): void =>
+  void rows.push({ what, ms: ms.toFixed(1), before: before.get(what) ?? '' });
+
+/** Layer order of one folded stack of about so many facets, senses known and unknown; and how the time grows. */
+function timeLayers(): void {
+  const points: { facets: number; ms: number }[] = [];
+  for (const wanted of [100, 300, 1000, 2000]) {
+    const input = patternOf(generateFolded(wanted, 7));
+    for (const known of [true, false]) {
+      const asked: PatternInput = known
+        ? input
+        : {
+            ...input,
+            edges: input.edges.map((e) => ({ ...e, assignment: e.assignment === 'B' ? 'B' : 'U' })),
+          };
+      const built = buildPattern(asked);
+      if (!built.ok) throw new Error(built.fault[0]!.text);
+      const pattern = built.value;
+      if (!known && pattern.facets.length > 1500) continue;
+      const ms = time(wanted > 500 ? 1 : 5, () => {
+        const found = searchOrder(buildLayerProblem(pattern, foldPattern(pattern)), buildEffort(1e8));
+        if (found.kind !== 'found') throw new Error(found.kind);
+      });
+      note(
+        `first order, ${pattern.facets.length} facets in one stack, senses ${known ? 'known' : 'unknown'}`,
+        ms,
+      );
+      if (known) points.push({ facets: pattern.facets.length, ms });
+    }
+  }
+  const [a, b] = [points[1]!, points.at(-1)!];
+  const exponent = Math.log(b.ms / a.ms) / Math.log(b.facets / a.facets);
+  process.stdout.write(
+    `first order grows as facets to the ${exponent.toFixed(2)} (pairs to the ${(exponent / 2).toFixed(2)})\n`,
+  );
+}
+
+function timeCounts(): void {
+  for (const [name, columns, lines] of [
+    ['strip of 10 stamps', 10, 1],
+    ['map 2 x 6', 6, 2],
+    ['map 3 x 3', 3, 3],
+  ] as const) {
+    const asked = problem(mapPattern(columns, lines));
+    note(
+      `all orders counted, ${name}`,
+      time(1, () => countOrders(asked, buildEffort(1e9))),
+    );
+  }
+}
+
+/** Moves along random lines right through a stack: the worst case of each. */
+function timeMoves(): void {
+  for (const wanted of [50, 200, 500]) {
+    const state: FlatState = generateFolded(wanted, 5);
+    const chance = buildChance(99);
+    const box = boundsOf(state.facets.flatMap((_, f) => facetOnModel(state, f)));
+    const at = (): Point => [
+      box.minX + chance() * (box.maxX - box.minX),
+      box.minY + chance() * (box.maxY - box.minY),
+    ];
+    const tries = Array.from({ length: 24 }, () => ({
+      line: lineOnto(at(), at())!,
+      flap: [centroidOf(facetOnSheet(state, Math.floor(chance() * state.facets.length)))],
+    }));
+    const moves: Record<string, (line: Line, flap: Point[]) => { ok: boolean }> = {
+      'valley fold, all layers': (line, flap) =>
+        foldOver(state, { line, flap, hold: [], layers: 'all', sense: 'valley', step: 'x' }),
+      'tucked fold': (line, flap) =>
+        foldOver(state, { line, flap, hold: [], layers: 'flap', tuck: true, sense: 'valley', step: 'x' }),
+      'reverse fold': (line, flap) => reflectBeyond(state, { line, flap, mode: 'auto', step: 'x' }),
+      'open sink tried': (line, flap) => reflectBeyond(state, { line, flap, mode: 'sink', step: 'x' }),
+    };
+    for (const [name, make] of Object.entries(moves)) {
+      const times = tries.flatMap(({ line, flap }) => {
+        const began = performance.now();
+        const tried = make(line, flap);
+        return tried.ok || name === 'open sink tried' ? [performance.now() - began] : [];
+      });
+      note(`${name}, ${state.facets.length} facets in one stack`, median(times));
+    }
+  }
+}
+
+function timeCast(): void {
+  for (const [name, { points, steps }] of Object.entries(castFigures)) {
+    const sequence = { sheet: { kind: 'square' as const }, points, steps };
+    const facets = replaySequence(sequence).steps.at(-1)!.after.facets.length;
+    note(
+      `the ${name} of the cast, ${steps.length} steps, ${facets} facets: replay from nothing`,
+      time(3, () => replaySequence(sequence)),
+    );
+  }
+}
+
+timeLayers();
+timeCounts();
+timeMoves();
+timeCast();
 
 for (const [name, steps] of [
   ['owl', buildOwlSteps()],
@@ -81,51 +204,66 @@ for (const [name, steps] of [
     );
 }
 
-const port = 4891;
-const server = spawn('node', ['--import', 'tsx', 'server/src/main.ts'], {
-  env: { ...process.env, PORT: String(port), DB_FILE: ':memory:', SEED: 'demo' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-await new Promise<void>((resolve) => server.stdout.once('data', () => resolve()));
-const browser = await chromium.launch({ executablePath: findChromium(), args: chromiumArgs });
-try {
-  const [cast, folds, redraw]: [number[], number[], number[]] = [[], [], []];
-  for (let i = 0; i < 3; i++) {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    let began = performance.now();
-    await page.goto(`http://127.0.0.1:${port}/`);
-    await page.getByRole('group', { name: 'The cast at one scale' }).waitFor();
-    cast.push(performance.now() - began);
-    began = performance.now();
-    await page.goto(`http://127.0.0.1:${port}/plan/demo-owl/folds`);
-    await page.getByRole('button', { name: /^Step 40,/ }).waitFor();
-    folds.push(performance.now() - began);
-    await page.getByRole('button', { name: /^Step 39,/ }).click();
-    redraw.push(
-      await page.evaluate(async () => {
-        const button = [...document.querySelectorAll('button')].find((b) =>
-          b.textContent?.startsWith('Leave out'),
-        )!;
-        const strip = document.querySelector('[data-testid="strip"]')!;
-        const before = strip.children.length;
-        const start = performance.now();
-        button.click();
-        await new Promise<void>((resolve) => {
-          const watch = new MutationObserver(() => strip.children.length < before && resolve());
-          watch.observe(strip, { childList: true });
-        });
-        return performance.now() - start;
-      }),
-    );
-    await page.getByRole('button', { name: 'Undo', exact: true }).click();
-    await page.getByTestId('save-state').getByText('saved').waitFor();
-    await page.close();
+if (!process.argv.includes('engine')) await timePages();
+
+async function timePages(): Promise<void> {
+  const port = 4891;
+  const server = spawn('node', ['--import', 'tsx', 'server/src/main.ts'], {
+    env: { ...process.env, PORT: String(port), DB_FILE: ':memory:', SEED: 'demo' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((resolve) => server.stdout.once('data', () => resolve()));
+  const browser = await chromium.launch({ executablePath: findChromium(), args: chromiumArgs });
+  try {
+    const [cast, folds, redraw]: [number[], number[], number[]] = [[], [], []];
+    for (let i = 0; i < 3; i++) {
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+      let began = performance.now();
+      await page.goto(`http://127.0.0.1:${port}/`);
+      await page.getByRole('group', { name: 'The cast at one scale' }).waitFor();
+      cast.push(performance.now() - began);
+      began = performance.now();
+      await page.goto(`http://127.0.0.1:${port}/plan/demo-owl/folds`);
+      await page.getByRole('button', { name: /^Step 40,/ }).waitFor();
+      folds.push(performance.now() - began);
+      await page.getByRole('button', { name: /^Step 39,/ }).click();
+      redraw.push(
+        await page.evaluate(async () => {
+          const button = [...document.querySelectorAll('button')].find((b) =>
+            b.textContent?.startsWith('Leave out'),
+          )!;
+          const strip = document.querySelector('[data-testid="strip"]')!;
+          const before = strip.children.length;
+          const start = performance.now();
+          button.click();
+          await new Promise<void>((resolve) => {
+            const watch = new MutationObserver(() => strip.children.length < before && resolve());
+            watch.observe(strip, { childList: true });
+          });
+          return performance.now() - start;
+        }),
+      );
+      await page.getByRole('button', { name: 'Undo', exact: true }).click();
+      await page.getByTestId('save-state').getByText('saved').waitFor();
+      await page.close();
+    }
+    note('cast: from asking for the page to the silhouettes', median(cast));
+    note('folds of the owl: from asking for the page to the strip', median(folds));
+    note('folds of the owl: a step left out until the strip has changed', median(redraw));
+  } finally {
+    await browser.close();
+    server.kill('SIGTERM');
   }
-  note('cast: from asking for the page to the silhouettes', median(cast));
-  note('folds of the owl: from asking for the page to the strip', median(folds));
-  note('folds of the owl: a step left out until the strip has changed', median(redraw));
-} finally {
-  await browser.close();
-  server.kill('SIGTERM');
 }
+
 console.table(rows);
+if (process.argv.includes('--write')) {
+  const width = Math.max(...rows.map((r) => r.what.length));
+  const table = [
+    `| ${'what'.padEnd(width)} | ms     |`,
+    `| ${'-'.repeat(width)} | ------ |`,
+    ...rows.map((r) => `| ${r.what.padEnd(width)} | ${r.ms.padEnd(6)} |`),
+  ].join('\n');
+  const text = readFileSync(TABLE, 'utf8');
+  writeFileSync(TABLE, text.replace(/\|[\s\S]*\|/, table));
+}

@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { type CreasePattern, buildPattern } from '@jade/core/creases';
-import { readFold } from '@jade/core/formats';
+import { type Assignment, type CreasePattern, buildPattern } from '@jade/core/creases';
+import { type DashMeaning, dashMeaning, readFold, readSvg } from '@jade/core/formats';
 import { type Plan, readPlanFile } from '@jade/core/plan';
 import { readLength } from '@jade/core/units';
 
@@ -47,13 +47,31 @@ function readText(file: string): string {
   }
 }
 
-/** A crease pattern from a .fold file, with the rounding error of its coordinates. */
-export function readPattern(file: string): { pattern: CreasePattern; precision: number } {
-  const fold = readFold(readText(file));
-  if (!fold.ok) throw new BadInput(`${file}: ${fold.fault[0]!.text}`);
-  const pattern = buildPattern(fold.value.input);
+/** A crease pattern from a .fold or .svg file, with the rounding error of its coordinates. */
+export function readPattern(
+  file: string,
+  map?: string | boolean,
+): { pattern: CreasePattern; precision: number } {
+  const text = readText(file);
+  const read = /\.svg$/i.test(file) ? readSvg(text, readMeaning(map)) : readFold(text);
+  if (!read.ok) throw new BadInput(`${file}: ${read.fault[0]!.text}`);
+  const pattern = buildPattern(read.value.input);
   if (!pattern.ok) throw new BadInput(`${file}: ${pattern.fault[0]!.text}`);
-  return { pattern: pattern.value, precision: fold.value.precision };
+  return { pattern: pattern.value, precision: read.value.precision };
+}
+
+/** "dashed=M,chain=V": what kinds of lines of an SVG mean, where not as written by this program. */
+function readMeaning(map: string | boolean | undefined): DashMeaning {
+  const meaning: Record<string, Assignment> = { ...dashMeaning };
+  for (const part of typeof map === 'string' ? map.split(',') : []) {
+    const [kind, letter] = part.split('=').map((s) => s.trim()) as [string, string | undefined];
+    if (!Object.hasOwn(meaning, kind) || !letter || !'BMVUF'.includes(letter))
+      throw new BadInput(
+        `--map holds "${part}"; write kinds of lines as ${Object.keys(meaning).join(', ')}, each with B, M, V, U or F: dashed=V,chain=M.`,
+      );
+    meaning[kind] = letter as Assignment;
+  }
+  return meaning as DashMeaning;
 }
 
 export function readPlan(file: string): Plan {

@@ -1,12 +1,13 @@
 import { writeFileSync } from 'node:fs';
 import { bases, findBase, foldBase } from '@jade/core/bases';
-import { foldPattern } from '@jade/core/creases';
+import { buildPattern, foldPattern } from '@jade/core/creases';
 import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
 import { checkVertices } from '@jade/core/flatness';
-import { findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
+import { type FlatState, findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
+import { patternOf, toFoldStates, toPatternSvg } from '@jade/core/formats';
 import { apply, boundsOf } from '@jade/core/geometry';
-import { buildLayerProblem, countOrders, listOrders, searchOrder } from '@jade/core/layers';
+import { countOrders, listOrders, prepareLayers, searchOrder } from '@jade/core/layers';
 import { toCutting } from '@jade/core/paper';
 import { type Replay, moveWord, nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
 import { sheetArea } from '@jade/core/sheet';
@@ -23,12 +24,12 @@ const SEARCH_STEPS = 3_000_000;
 
 export const verbs: Record<string, Verb> = {
   check: {
-    usage: 'check FILE.fold',
+    usage: 'check FILE.fold|FILE.svg [--map dashed=V,chain=M]',
     about:
       'Facets and vertices of a crease pattern, and whether every inner vertex folds flat on its own, with the reason where not.',
     run(args) {
-      const { files } = readArgs(args, {}, 1);
-      const { pattern, precision } = readPattern(files[0]!);
+      const { files, values } = readArgs(args, { map: { type: 'string' } }, 1);
+      const { pattern, precision } = readPattern(files[0]!, values.map);
       const checks = checkVertices(pattern, precision);
       return {
         facets: pattern.facets.length,
@@ -45,18 +46,18 @@ export const verbs: Record<string, Verb> = {
     },
   },
   layers: {
-    usage: 'layers FILE.fold [--count] [--limit N]',
+    usage: 'layers FILE.fold|FILE.svg [--count] [--limit N] [--map dashed=V,chain=M]',
     about:
       'Orders of layers of a pattern (senses given or U). --count counts all, --limit N lists the first N as relations [below, above].',
     run: runLayers,
   },
   fold: {
-    usage: 'fold FILE.fold',
+    usage: 'fold FILE.fold|FILE.svg [--map dashed=V,chain=M]',
     about:
       'Placement of every facet when the pattern is folded flat (2x3 matrices), the size it has then, and whether it closes.',
     run(args) {
-      const { files } = readArgs(args, {}, 1);
-      const { pattern } = readPattern(files[0]!);
+      const { files, values } = readArgs(args, { map: { type: 'string' } }, 1);
+      const { pattern } = readPattern(files[0]!, values.map);
       const folded = foldPattern(pattern);
       const box = boundsOf(
         pattern.facets.flatMap((loop, f) =>
@@ -133,6 +134,22 @@ export const verbs: Record<string, Verb> = {
       };
     },
   },
+  export: {
+    usage: 'export PLAN.json --as fold|svg --out FILE',
+    about:
+      'The plan for other programs: fold is every folded state with its layers and the crease pattern, svg the crease pattern of the last step.',
+    run(args) {
+      const { files, values } = readArgs(args, { as: { type: 'string' }, out: { type: 'string' } }, 1);
+      const plan = readPlan(files[0]!);
+      const replay = replayPlan(files[0]!);
+      const state = replay.steps.at(-1)?.after ?? replay.start;
+      if (typeof values.out !== 'string')
+        throw new BadInput('--out is missing; name the file to be written.');
+      const text = exportAs(String(values.as), plan.name, replay, state);
+      writeFileSync(values.out, text);
+      return { as: values.as, out: values.out, bytes: Buffer.byteLength(text) };
+    },
+  },
   cut: {
     usage: 'cut --need 240x240mm --stock 500x700mm',
     about:
@@ -149,11 +166,31 @@ export const verbs: Record<string, Verb> = {
   },
 };
 
+function exportAs(as: string, name: string, replay: Replay, state: FlatState): string {
+  if (as === 'fold') {
+    const frames = [
+      { title: 'the sheet', state: replay.start },
+      ...replay.steps.map((s) => ({ title: `step ${s.number}`, state: s.after })),
+    ];
+    return `${JSON.stringify(toFoldStates(name, frames), undefined, 1)}\n`;
+  }
+  if (as === 'svg') {
+    const pattern = buildPattern(patternOf(state));
+    if (!pattern.ok) throw new BadInput(pattern.fault[0]!.text);
+    return toPatternSvg(pattern.value, name);
+  }
+  throw new BadInput(`--as is "${as}"; the formats written so far are fold and svg.`);
+}
+
 function runLayers(args: readonly string[]): unknown {
-  const { files, values } = readArgs(args, { count: { type: 'boolean' }, limit: { type: 'string' } }, 1);
+  const { files, values } = readArgs(
+    args,
+    { count: { type: 'boolean' }, limit: { type: 'string' }, map: { type: 'string' } },
+    1,
+  );
   const limit = readCount(values.limit, 'limit', 1, 10_000) ?? 0;
   const began = process.hrtime.bigint();
-  const { pattern, precision } = readPattern(files[0]!);
+  const { pattern, precision } = readPattern(files[0]!, values.map);
   const local = checkVertices(pattern, precision).flatMap((v) => v.reasons);
   const ms = (): number => Number((process.hrtime.bigint() - began) / 1000n) / 1000;
   if (local.length > 0)
@@ -165,7 +202,17 @@ function runLayers(args: readonly string[]): unknown {
       orders: [],
       ms: ms(),
     };
-  const problem = buildLayerProblem(pattern, foldPattern(pattern));
+  const prepared = prepareLayers(pattern, precision);
+  if (prepared.kind === 'ambiguous')
+    return {
+      facets: pattern.facets.length,
+      outcome: 'gaveUp',
+      reason:
+        'The coordinates are too coarse to tell which folded edges meet: two tolerances see different structures. Write the pattern with more digits.',
+      orders: [],
+      ms: ms(),
+    };
+  const { problem, shift } = prepared;
   const overlapPairs =
     problem.overlaps.reduce((sum, row) => sum + row.reduce((s, word) => s + bitCount(word), 0), 0) / 2;
   const found = searchOrder(problem, buildEffort(SEARCH_STEPS));
@@ -174,6 +221,7 @@ function runLayers(args: readonly string[]): unknown {
   return {
     facets: pattern.facets.length,
     overlapPairs,
+    ...(shift > 0 ? { movedBy: shift } : {}),
     ...(counted?.kind === 'counted'
       ? { components: counted.components.map(String), states: String(counted.states) }
       : {}),

@@ -86,6 +86,26 @@ describe('the command line', () => {
     expect(folded.placements).toHaveLength(4);
   });
 
+  test('a plan is exported with its layers, and its pattern goes out as SVG and comes back as the same paper', () => {
+    const plan = file('owl.plan.json', {
+      format: PLAN_FORMAT,
+      version: PLAN_VERSION,
+      plan: buildOwlPlan(),
+      runs: [],
+      diary: [],
+    });
+    const [fold, svg] = [join(folder, 'owl.fold'), join(folder, 'owl.svg')];
+    expect(ask('export', plan, '--as', 'fold', '--out', fold)).toMatchObject({ as: 'fold' });
+    expect(ask('export', plan, '--as', 'svg', '--out', svg)).toMatchObject({ as: 'svg' });
+    const document = JSON.parse(readFileSync(fold, 'utf8')) as { file_frames: { faceOrders: unknown[] }[] };
+    expect(document.file_frames).toHaveLength(buildOwlPlan().steps.length + 1);
+    const [a, b] = [ask('layers', fold, '--count'), ask('layers', svg, '--count')];
+    expect([b.facets, b.outcome, b.states]).toEqual([a.facets, a.outcome, a.states]);
+    // With the two senses exchanged it is the same paper seen from behind: as many orders.
+    const turned = ask('layers', svg, '--count', '--map', 'dashed=M,chain=V');
+    expect(turned.states).toBe(a.states);
+  });
+
   test('replay, draw, base and cut answer', () => {
     const plan = file('owl.json', {
       format: PLAN_FORMAT,
@@ -127,6 +147,9 @@ describe('the command line', () => {
     [['base', 'dragon'], 'no base "dragon"'],
     [['cut', '--need', '240', '--stock', '500x700mm'], 'write it as 240x240mm'],
     [['check', 'EMPTY', '--wrong'], 'wrong'],
+    [['check', 'CURVE'], 'curve'],
+    [['check', 'CURVE', '--map', 'wavy=M'], '--map holds'],
+    [['export', 'EMPTY', '--as', 'fold', '--out', 'x'], 'not a plan'],
   ])('bad input %j ends with 2 and one line', (args, part) => {
     const files: Record<string, string> = {
       BAD: file('bad.fold', '{'),
@@ -159,6 +182,7 @@ describe('the command line', () => {
         ],
         edges_assignment: ['B', 'B', 'B', 'V'],
       }),
+      CURVE: file('curve.svg', '<svg><path d="M0 0Q1 1 2 0"/></svg>'),
       NAN: file('nan.fold', { vertices_coords: [[0, null]], edges_vertices: [] }),
     };
     const { code, out, err } = runCommand(args.map((a) => files[a] ?? a));
@@ -168,7 +192,7 @@ describe('the command line', () => {
   });
 
   test('every verb has help, and the program runs from the shell', () => {
-    for (const verb of ['check', 'layers', 'fold', 'replay', 'draw', 'base', 'cut'])
+    for (const verb of ['check', 'layers', 'fold', 'replay', 'draw', 'base', 'cut', 'export'])
       expect(runCommand([verb, '--help']).out).toContain(`jade ${verb}`);
     const shell = spawnSync('node', [fileURLToPath(new URL('../src/jade.mjs', import.meta.url)), 'base'], {
       encoding: 'utf8',

@@ -1,10 +1,8 @@
 import { buildChance } from '../src/chance/index.ts';
-import type { PatternInput } from '../src/creases/index.ts';
-import { type FlatState, buildFlatSheet, facetOnModel, facetOnSheet, foldsOf } from '../src/folded/index.ts';
+import { type FlatState, buildFlatSheet, facetOnModel, facetOnSheet } from '../src/folded/index.ts';
 import { type Point, boundsOf, centroidOf, lineOnto } from '../src/geometry/index.ts';
 import { foldOver } from '../src/moves/index.ts';
 import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../src/sequence/index.ts';
-import { outlineOf } from '../src/sheet/index.ts';
 
 /** A plan of `count` legal steps on a square, the same for the same seed; used by benchmarks and laws. */
 export function generateSteps(count: number, seed: number, mostFacets = 60): Step[] {
@@ -67,21 +65,4 @@ export function generateFolded(facets: number, seed: number): FlatState {
     }
   }
   return state;
-}
-
-/** The folds of a state as a crease pattern with its senses. */
-export function toCreases(state: FlatState): PatternInput {
-  const rim = outlineOf(state.sheet);
-  const segments = [
-    ...rim.map((from, i) => ({ from, to: rim[(i + 1) % rim.length]!, assignment: 'B' as const })),
-    ...foldsOf(state).map((f) => ({
-      from: f.from,
-      to: f.to,
-      assignment: f.sense === 'valley' ? ('V' as const) : ('M' as const),
-    })),
-  ];
-  return {
-    vertices: segments.flatMap((s) => [s.from, s.to]),
-    edges: segments.map((s, i) => ({ a: 2 * i, b: 2 * i + 1, assignment: s.assignment })),
-  };
 }

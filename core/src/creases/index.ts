@@ -6,3 +6,5 @@ export type { Assignment, PatternEdge, PatternInput, CreasePattern } from './pat
 export { buildPattern } from './pattern.ts';
 export type { FoldedPattern } from './placement.ts';
 export { foldPattern } from './placement.ts';
+export type { RelaxedPattern } from './relax.ts';
+export { relaxPattern } from './relax.ts';

@@ -49,10 +49,17 @@ export function buildArrangement(state: FlatState): Arrangement {
   return { ...map, cells };
 }
 
+/** Thrown where points so close are taken for one that the pieces of one sheet no longer hang together (Euler). */
+export class TooCoarse extends Error {
+  constructor() {
+    super('broken promise: the arrangement of one sheet is connected (Euler)');
+  }
+}
+
 /**
  * Folded facets (corners where they lie) cut into cells; layers of a cell in no particular order. Layers come from
  * flooding: crossing a stretch of edge adds or removes exactly the facets that have an edge there. Points closer than
- * `near` are one. Checked against Euler's formula.
+ * `near` are one. Checked against Euler's formula (TooCoarse).
  */
 export function arrangeFacets(facets: readonly (readonly Point[])[], near: number): Arrangement {
   const segments = facets.flatMap((corners, f) =>
@@ -67,10 +74,7 @@ export function arrangeFacets(facets: readonly (readonly Point[])[], near: numbe
   const areas = outlines.map((o) => areaOf(o.map((i) => map.nodes[i]!)));
   const outside = areas.indexOf(Math.min(...areas));
   const used = new Set(map.parts.flatMap((p) => [p.a, p.b]));
-  invariant(
-    used.size - map.parts.length + outlines.length === 2,
-    'the arrangement of one sheet is connected (Euler)',
-  );
+  if (used.size - map.parts.length + outlines.length !== 2) throw new TooCoarse();
   const touching: { face: number; part: number }[][] = outlines.map(() => []);
   map.parts.forEach((_, k) => {
     touching[faceOf[2 * k]!]!.push({ face: faceOf[2 * k + 1]!, part: k });

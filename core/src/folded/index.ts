@@ -23,7 +23,7 @@ export type { Committed, MadeCrease, PlacedPaper } from './commit.ts';
 export { commit, placePaper } from './commit.ts';
 export { joinSegments, subtractSegments } from './segments.ts';
 export type { Arrangement, Cell, SubEdge } from './arrangement.ts';
-export { arrangeFacets, buildArrangement } from './arrangement.ts';
+export { TooCoarse, arrangeFacets, buildArrangement } from './arrangement.ts';
 export type { Measures, VisibleColour } from './measures.ts';
 export { toMeasures, toOutline, layersUnder } from './measures.ts';
 export type { Flap } from './flaps.ts';

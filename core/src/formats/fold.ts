@@ -1,4 +1,6 @@
 import type { Assignment, CreasePattern, PatternInput } from '../creases/index.ts';
+import { type FlatState, foldsOf, listEdges } from '../folded/index.ts';
+import { type Point, apply, isTurned } from '../geometry/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 
 /** A FOLD 1.2 document as read: the pattern, and everything in it, so that unknown keys survive a round trip. */
@@ -103,4 +105,79 @@ export function toFold(
     edges_assignment: pattern.edges.map((e) => e.assignment),
     faces_vertices: pattern.facets.map((f) => [...f]),
   };
+}
+
+/** The folds of a state as a crease pattern on the sheet, resting creases left out. */
+export function patternOf(state: FlatState): PatternInput {
+  const edges = listEdges(state.facets.map((f) => f.loop));
+  const { edges_assignment: letters } = toPatternKeys(state, state.vertices) as {
+    edges_assignment: Assignment[];
+  };
+  return {
+    vertices: state.vertices,
+    edges: edges.map((e, i) => ({ a: e.u, b: e.v, assignment: letters[i]! })),
+  };
+}
+
+/** One folded state as a FOLD frame, title and class included; the first frame of a file stands at its top level. */
+export interface FoldFrame {
+  readonly title: string;
+  readonly state: FlatState;
+}
+
+/**
+ * Folded states as a FOLD 1.2 document: the crease pattern of the last one, and every state as a frame of its own with
+ * the order of its layers ([f, g, s]: s = 1 where f lies above g on the side g's front shows).
+ */
+export function toFoldStates(title: string, frames: readonly FoldFrame[]): Record<string, unknown> {
+  const last = frames.at(-1)!.state;
+  return {
+    file_spec: 1.2,
+    file_creator: 'Jade Kite',
+    file_title: title,
+    file_classes: ['singleModel'],
+    frame_title: 'crease pattern',
+    frame_classes: ['creasePattern'],
+    ...toPatternKeys(last, last.vertices),
+    file_frames: frames.map((f) => ({
+      frame_title: f.title,
+      frame_classes: ['foldedForm'],
+      ...toPatternKeys(f.state, foldedVertices(f.state)),
+      faceOrders: toFaceOrders(f.state),
+    })),
+  };
+}
+
+function toPatternKeys(state: FlatState, coords: readonly Point[]): Record<string, unknown> {
+  const edges = listEdges(state.facets.map((f) => f.loop));
+  const senses = new Map(foldsOf(state).map((f) => [`${f.vertices[0]},${f.vertices[1]}`, f.sense]));
+  const letters = edges.map((e) => {
+    if (e.right < 0) return 'B';
+    return (senses.get(`${e.u},${e.v}`) ?? senses.get(`${e.v},${e.u}`)) === 'valley' ? 'V' : 'M';
+  });
+  return {
+    vertices_coords: coords.map((p) => [...p]),
+    edges_vertices: edges.map((e) => [e.u, e.v]),
+    edges_assignment: letters,
+    edges_foldAngle: letters.map((l) => (l === 'V' ? 180 : l === 'M' ? -180 : 0)),
+    faces_vertices: state.facets.map((f) => [...f.loop]),
+  };
+}
+
+function foldedVertices(state: FlatState): Point[] {
+  const at: Point[] = [];
+  for (const { loop, placement } of state.facets)
+    for (const v of loop) at[v] ??= apply(placement, state.vertices[v]!);
+  return at;
+}
+
+function toFaceOrders({ facets, order }: FlatState): [number, number, 1 | -1][] {
+  const n = facets.length;
+  return facets.flatMap((_, f) =>
+    facets.flatMap((g, k): [number, number, 1 | -1][] => {
+      const o = order[f * n + k]!;
+      if (k >= f || o === 0) return [];
+      return [[f, k, (o === 1) === !isTurned(g.placement) ? 1 : -1]];
+    }),
+  );
 }

@@ -10,4 +10,6 @@ export { searchOrder } from './search.ts';
 export type { LayerCount } from './count.ts';
 export { countOrders, listOrders } from './count.ts';
 export { checkOrder } from './verify.ts';
+export type { PreparedPattern } from './prepare.ts';
+export { prepareLayers } from './prepare.ts';
 export { layersOf, settleOrder, listSettled, checkLayers } from './settle.ts';

@@ -44,12 +44,15 @@ export interface LayerProblem {
 /** Folded points closer than this share of the size, or 20 times the closure, are one. */
 const NEAR = 1e-9;
 
-/** Builds the constraints of a folded pattern. Cost: cells times their layers, plus creases times the layers they cross. */
-export function buildLayerProblem(pattern: CreasePattern, folded: FoldedPattern): LayerProblem {
+/** Builds the constraints of a folded pattern; folded points closer than `near` are one. Cost: cells times their layers, plus creases times the layers they cross. */
+export function buildLayerProblem(
+  pattern: CreasePattern,
+  folded: FoldedPattern,
+  near = Math.max(NEAR * pattern.size, 20 * folded.closure),
+): LayerProblem {
   const n = pattern.facets.length;
   const words = (n + 31) >> 5;
   const images = pattern.facets.map((loop) => loop.map((v) => folded.vertices[v]!));
-  const near = Math.max(NEAR * pattern.size, 20 * folded.closure);
   const map = arrangeFacets(images, near);
   const bits = map.cells.map(({ layers, area }) => {
     const set = new Int32Array(words);
