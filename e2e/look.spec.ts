@@ -6,6 +6,7 @@ const owl = '/plan/demo-owl';
 const views = [
   '/',
   '/drawer',
+  '/bases/bird',
   '/settings',
   ...['brief', 'parts', 'paper', 'marks', 'folds', 'finish', 'bench', 'diary'].map((s) => `${owl}/${s}`),
   '/plan/demo-hare/marks',

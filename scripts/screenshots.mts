@@ -25,6 +25,11 @@ const views: View[] = [
   { name: 'marks', path: '/plan/demo-hare/marks' },
   { name: 'folds', path: `${owl}/folds` },
   {
+    name: 'folds-heron',
+    path: '/plan/demo-heron/folds',
+    act: async (page) => page.getByRole('button', { name: /^Step 19,/ }).click(),
+  },
+  {
     name: 'folds-lamp',
     path: `${owl}/folds`,
     lamp: true,

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { bases, findBase, foldBase } from '@jade/core/bases';
+import { checkSequence } from '@jade/core/checks';
 import { buildPattern, foldPattern } from '@jade/core/creases';
 import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
@@ -74,12 +75,15 @@ export const verbs: Record<string, Verb> = {
   replay: {
     usage: 'replay PLAN.json [--to N]',
     about:
-      'Folds a plan step by step: what each step makes of the sheet, in sheet sides, and why a step cannot be folded.',
+      'Folds a plan step by step: what each step makes of the sheet, in sheet sides, why a step cannot be folded, and what to know before it (creases to reverse first or missing, marks nothing shows, locked flaps).',
     run(args) {
       const { files, values } = readArgs(args, { to: { type: 'string' } }, 1);
       const replay = replayPlan(files[0]!);
       const to = readCount(values.to, 'to', 1, replay.steps.length) ?? replay.steps.length;
-      return { steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)) };
+      return {
+        steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)),
+        findings: checkSequence(replay).filter((f) => f.step <= to),
+      };
     },
   },
   draw: {

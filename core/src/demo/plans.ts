@@ -1,6 +1,8 @@
 import { findBase } from '../bases/index.ts';
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
 import { stepSchema } from '../sequence/index.ts';
+import { heron } from './cast/index.ts';
+import { at } from './cast/words.ts';
 import { lanternDrawer } from './drawer.ts';
 import { buildOwlSteps } from './owl-steps.ts';
 
@@ -64,7 +66,7 @@ export function buildOwlPlan(): Plan {
   };
 }
 
-/** The heron: brief, limbs and paper; its base will be a bird base, so nothing is folded yet but the first marks. */
+/** The heron from a narrowed bird base, folded to the end; its marks are still to be pinched and its feet to be posed. */
 export function buildHeronPlan(): Plan {
   const fresh = buildPlan('Heron');
   return {
@@ -85,7 +87,10 @@ export function buildHeronPlan(): Plan {
       { id: 'right-leg', name: 'Right leg', lengthMm: 80 },
       { id: 'tail', name: 'Tail', lengthMm: 45 },
     ],
-    steps: [...findBase('blintz')!.steps.slice(0, 2)],
+    baseId: 'bird',
+    points: heron.points,
+    steps: [...heron.steps],
+    finish: { ...fresh.finish, feet: [at('F1'), at('D')] },
   };
 }
 

@@ -14,4 +14,5 @@ export type { StepNames } from './names.ts';
 export { nameSteps, moveWord } from './names.ts';
 export { sayStep, sayPoint } from './sentences.ts';
 export { stepsUsedBy, stepsThatUse } from './dependencies.ts';
+export { refsOf } from './visit.ts';
 export * as write from './writing.ts';

@@ -1,4 +1,5 @@
 import { coveredByFlaps, uprightTurn, type FoldedBase } from '@jade/core/bases';
+import { checkSequence, type Finding } from '@jade/core/checks';
 import { drawModel, drawSheet, drawStep } from '@jade/core/drawing';
 import { layersUnder, type FlatState } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
@@ -115,6 +116,7 @@ export function buildEngine(): Engine {
         after: drawModel(state),
         sheet: drawSheet(state),
         landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
+        findings: findingsOf(replay).filter((f) => f.step === shown),
         ...(step
           ? {
               reading: readStep(
@@ -182,7 +184,7 @@ export function buildEngine(): Engine {
         const base = folded.find((f) => f.base.id === match.baseId)!;
         return {
           match,
-          drawing: drawModel(base.state),
+          drawing: drawModel(standUp(base), 0),
           flaps: base.flaps.map(({ tip, length, width }) => ({ tip, length, width })),
         };
       });
@@ -236,6 +238,15 @@ export function buildEngine(): Engine {
       };
     },
   };
+}
+
+const findings = new WeakMap<Replay, readonly Finding[]>();
+
+/** What the whole sequence should be warned of, looked through once for each replay. */
+function findingsOf(replay: Replay): readonly Finding[] {
+  const known = findings.get(replay) ?? checkSequence(replay);
+  findings.set(replay, known);
+  return known;
 }
 
 function mustFold(id: string): FoldedBase {

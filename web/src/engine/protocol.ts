@@ -1,4 +1,5 @@
 import type { BaseFamily, BaseFlap } from '@jade/core/bases';
+import type { Finding } from '@jade/core/checks';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { Measures } from '@jade/core/folded';
@@ -57,6 +58,8 @@ export interface StepDetail {
   readonly reading?: StepReading;
   readonly landmarks: readonly Landmark[];
   readonly refusalAt?: Point;
+  /** What to know before folding it: creases to reverse or missing, marks that nothing shows, locked flaps. */
+  readonly findings: readonly Finding[];
 }
 
 export interface Preview {

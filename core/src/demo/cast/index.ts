@@ -10,3 +10,4 @@ import type { CastFigure } from './words.ts';
 
 export type { CastFigure };
 export const castFigures = { heron, otter, hare, barnOwl, newt, moth, ferryKeeper } as const;
+export { heron };

@@ -68,7 +68,7 @@ function BaseRow({
         aria-current={open ? 'page' : undefined}
         className={`grid grid-cols-[44px_1fr] items-center gap-3 border-b border-rule py-1 pl-1 no-underline ${open ? 'bg-jade-wash' : ''}`}
       >
-        <span className="flex h-[40px] items-center justify-center">
+        <span className="flex h-[40px] items-center justify-center" aria-hidden="true">
           {card && (
             <DrawingView
               drawing={card.drawing}
@@ -77,7 +77,7 @@ function BaseRow({
               height={40}
               margin={2}
               weight={0.4}
-              title=""
+              title={name}
             />
           )}
         </span>

@@ -40,6 +40,15 @@ export function GaugeRail() {
       <h2 className="head mb-1 max-[1080px]:col-span-2">
         At this step{sideMm === undefined ? '' : `, ${toLengthText(sideMm, unit).text}`}
       </h2>
+      {detail.findings.length > 0 && (
+        <ul className="mb-1 border-t border-rule pt-1.5 max-[1080px]:col-span-2" aria-label="Before folding">
+          {detail.findings.map((f) => (
+            <li key={f.text} className={`note mb-1 ${f.kind === 'not flat' ? '' : '!text-persimmon'}`}>
+              {f.text}
+            </li>
+          ))}
+        </ul>
+      )}
       <Reading
         label="Silhouette"
         figure={size}

@@ -173,7 +173,7 @@ function BaseList({ rows }: { rows: readonly AtlasRow[] }) {
               <div>
                 <h3 className="text-[17px] leading-[22px]">{match.baseName}</h3>
                 <p className="note">
-                  {match.layersMax} layers, {match.steps} steps;{' '}
+                  {match.layersMax} layers, {match.steps} {match.steps === 1 ? 'step' : 'steps'};{' '}
                   {flaps.length === 0
                     ? 'no free flap'
                     : `flaps ${flaps.map((f) => toFigure(f.length, 3)).join(', ')}`}

@@ -1,0 +1,186 @@
+import { type Point, distance } from '../geometry/index.ts';
+import { type FlatState, facetsAt, foldsOf, toMeasures } from '../folded/index.ts';
+import {
+  type LineRef,
+  type PointRef,
+  type Replay,
+  type ReplayedStep,
+  nameSteps,
+  refsOf,
+  replaySequence,
+  resolvePoint,
+  sayPoint,
+} from '../sequence/index.ts';
+import { needsOf, opensPaper } from './needs.ts';
+
+/** Something a folder should know before a step. */
+export interface Finding {
+  /** Number of the step it concerns. */
+  readonly step: number;
+  readonly kind: 'reverse first' | 'crease missing' | 'mark missing' | 'locked' | 'not flat';
+  readonly text: string;
+}
+
+/** Looks a folded sequence through: collapses prepared, marks made, flaps still free, steps that do not lie flat. */
+export function checkSequence(replay: Replay): Finding[] {
+  return replay.steps.flatMap((step, i) => [
+    ...checkNeeds(step),
+    ...checkMarks(step, replay),
+    ...checkAccess(step, replay.steps.slice(0, i)),
+    ...checkFlat(step),
+  ]);
+}
+
+const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+
+function checkNeeds(step: ReplayedStep): Finding[] {
+  const needs = needsOf(step);
+  // A single reverse fold or sink is creased as it is made; a list helps where many creases go together.
+  if (!needs || needs.creases.length < 3 || step.move.kind === 'reverse') return [];
+  const found: Finding[] = [];
+  if (needs.toReverse > 0)
+    found.push({
+      step: step.number,
+      kind: 'reverse first',
+      text: `Before step ${step.number} bend ${count(needs.toReverse, 'crease')} the other way: pressed before with the wrong sense.`,
+    });
+  if (needs.missing > 0 && step.move.kind === 'collapse')
+    found.push({
+      step: step.number,
+      kind: 'crease missing',
+      text: `Step ${step.number} folds ${count(needs.creases.length, 'crease')} at once, and ${needs.missing} of them ${needs.missing === 1 ? 'is' : 'are'} not pressed before; crease ${needs.missing === 1 ? 'it' : 'them'} first.`,
+    });
+  return found;
+}
+
+function checkFlat(step: ReplayedStep): Finding[] {
+  if (step.refusal || !opensPaper(step)) return [];
+  return [
+    {
+      step: step.number,
+      kind: 'not flat',
+      text: `During step ${step.number} the model does not lie flat; stop before or after it, not within.`,
+    },
+  ];
+}
+
+/** Places on an edge or line that nothing on the paper shows: a share of the way without crease, pinch or fold. */
+function checkMarks(step: ReplayedStep, { sequence }: Replay): Finding[] {
+  const names = nameSteps(sequence.steps);
+  const context = { state: step.before, points: sequence.points, trails: new Map(), numbers: new Map() };
+  const shares = sharesIn(refsOf(step.move).lines, sequence.points);
+  return shares.flatMap((ref): Finding[] => {
+    const at = resolvePoint(ref, context);
+    if (!at.ok || !at.value.sheet || isShown(step.before, at.value.sheet, ref, context)) return [];
+    return [
+      {
+        step: step.number,
+        kind: 'mark missing',
+        text: `Step ${step.number} uses ${sayPoint(ref, names)}, and nothing marks that place; pinch it first, or take a landmark that is there.`,
+      },
+    ];
+  });
+}
+
+type Share = Extract<PointRef, { kind: 'along' }>;
+
+/** Shares of the way named by lines, also through the plan's own points. */
+function sharesIn(lines: readonly LineRef[], points: Replay['sequence']['points']): Share[] {
+  const found = new Map<string, Share>();
+  const point = (p: PointRef, depth: number): void => {
+    if (depth > 6) return;
+    if (p.kind === 'along') found.set(JSON.stringify(p), p);
+    else if (p.kind === 'named' && points[p.name]) point(points[p.name]!, depth + 1);
+  };
+  const line = (l: LineRef): void => {
+    switch (l.kind) {
+      case 'through':
+        [l.a, l.b].forEach((p) => point(p, 0));
+        return;
+      case 'onto':
+        [l.from, l.to].forEach((p) => point(p, 0));
+        return;
+      case 'turned':
+      case 'across':
+      case 'beside':
+        point(l.at, 0);
+    }
+  };
+  lines.forEach(line);
+  return [...found.values()];
+}
+
+/** True where a crease, fold, corner or pinch crosses at the place (the line the share is taken along does not count). */
+function isShown(
+  state: FlatState,
+  at: Point,
+  ref: Share,
+  context: Parameters<typeof resolvePoint>[1],
+): boolean {
+  if (state.vertices.some((v) => distance(v, at) < 1e-6)) return true;
+  const ends = [ref.from, ref.to].map((p) => resolvePoint(p, context));
+  const [a, b] = ends.map((e) => (e.ok ? e.value.sheet : undefined));
+  return [...state.resting, ...foldsOf(state)].some((s) => {
+    const off = distance(s.from, at) + distance(at, s.to) - distance(s.from, s.to);
+    if (off > 1e-7) return false;
+    if (!a || !b) return true;
+    const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], s.to[0] - s.from[0], s.to[1] - s.from[1]];
+    return Math.abs(ux * vy - uy * vx) > 1e-6 * Math.hypot(ux, uy) * Math.hypot(vx, vy);
+  });
+}
+
+/** A flap that is tucked or pulled out lies between layers: since when, and that it must be opened. */
+function checkAccess(step: ReplayedStep, earlier: readonly ReplayedStep[]): Finding[] {
+  const { move } = step;
+  const needsAccess = move.kind === 'pull' || (move.kind === 'fold' && move.tuck);
+  const flap = step.trail?.flap?.[0];
+  if (!needsAccess || step.refusal || !flap || isFree(step.before, flap)) return [];
+  const closedBy = [...earlier].reverse().find((e) => isFree(e.before, flap) && !isFree(e.after, flap));
+  if (!closedBy) return [];
+  return [
+    {
+      step: step.number,
+      kind: 'locked',
+      text: `The flap of step ${step.number} lies between layers since step ${closedBy.number}; open them for it, or make it before step ${closedBy.number}.`,
+    },
+  ];
+}
+
+/** True when a material point can be seen from the front or from behind. */
+function isFree(state: FlatState, p: Point): boolean {
+  const n = state.facets.length;
+  return facetsAt(state, p).some((f) => {
+    const row = Array.from({ length: n }, (_, g) => state.order[g * n + f]!);
+    return !row.includes(1) || !row.includes(-1);
+  });
+}
+
+/** An earlier step that may have been left out: without it the model would have the size that was measured. */
+export interface SkippedStep {
+  readonly step: number;
+  /** How far width and height without that step lie from what was measured, in sheet sides. */
+  readonly off: number;
+}
+
+/**
+ * Which earlier step a folder may have skipped: every step up to `number` is left out in turn, and the size the model
+ * then has is held against what was measured (sheet sides). Gives the steps that explain it better than folding all.
+ */
+export function findSkipped(
+  replay: Replay,
+  number: number,
+  measured: { readonly width: number; readonly height: number },
+): SkippedStep[] {
+  const steps = replay.sequence.steps.slice(0, number);
+  const offOf = (list: typeof steps): number => {
+    const folded = replaySequence({ ...replay.sequence, steps: list }, replay);
+    const m = toMeasures(folded.steps.at(-1)?.after ?? folded.start);
+    return Math.hypot(m.width - measured.width, m.height - measured.height);
+  };
+  const asPlanned = offOf(steps);
+  return steps
+    .map((_, i) => ({ step: i + 1, off: offOf(steps.filter((_s, k) => k !== i)) }))
+    .filter((s) => s.off < asPlanned - 1e-6)
+    .sort((a, b) => a.off - b.off)
+    .slice(0, 3);
+}

@@ -1,0 +1,104 @@
+import { describe, expect, test } from '@jest/globals';
+import { bases, findBase, foldBase } from '../src/bases/index.ts';
+import { checkSequence, findSkipped, needsOf } from '../src/checks/index.ts';
+import { buildOwlSteps } from '../src/demo/index.ts';
+import { castFigures } from '../src/demo/cast/index.ts';
+import { toMeasures } from '../src/folded/index.ts';
+import { type Replay, type Step, replaySequence, write } from '../src/sequence/index.ts';
+
+const fold = (steps: readonly Step[], points = {}): Replay =>
+  replaySequence({ sheet: { kind: 'square' }, points, steps: [...steps] });
+const kinds = (replay: Replay): string[] => checkSequence(replay).map((f) => `${f.step} ${f.kind}`);
+const preliminary = findBase('preliminary')!.steps;
+
+describe('creases a collapse needs', () => {
+  test('all pressed before with the right sense: nothing to do, creases listed with their layers', () => {
+    const replay = fold(preliminary);
+    const needs = needsOf(replay.steps.at(-1)!)!;
+    expect(needs).toMatchObject({ present: needs.creases.length, missing: 0, toReverse: 0 });
+    expect(needs.creases.every((c) => c.layers === 1)).toBe(true);
+    expect(kinds(replay)).toEqual(['5 not flat']);
+    expect(needsOf(replay.steps[0]!)).toBeUndefined();
+  });
+
+  test('a diagonal pressed as a mountain must be reversed first, one left out is missing', () => {
+    const turned = preliminary.map((s) =>
+      s.id === 'preliminary-bd' ? { ...s, move: { ...s.move, sense: 'mountain' } as Step['move'] } : s,
+    );
+    const reversed = fold(turned);
+    expect(needsOf(reversed.steps.at(-1)!)).toMatchObject({ toReverse: 1, missing: 0 });
+    expect(checkSequence(reversed).map((f) => f.text)).toContain(
+      'Before step 5 bend 1 crease the other way: pressed before with the wrong sense.',
+    );
+    const without = fold(preliminary.filter((s) => s.id !== 'preliminary-bd'));
+    expect(needsOf(without.steps.at(-1)!)).toMatchObject({ toReverse: 0, missing: 1 });
+    expect(kinds(without)).toContain('4 crease missing');
+  });
+
+  test('every base of the atlas lists as many creases as its collapse makes', () => {
+    for (const base of bases) {
+      for (const step of foldBase(base).replay.steps) {
+        const needs = needsOf(step);
+        if (!needs) continue;
+        expect(needs.present + needs.missing + needs.toReverse).toBe(needs.creases.length);
+        expect(needs.creases).toHaveLength(step.trail!.creases.length);
+      }
+    }
+  });
+});
+
+describe('marks and access', () => {
+  test('a plan that pinches all its marks has nothing missing', () => {
+    expect(kinds(fold(buildOwlSteps()))).toEqual([]);
+  });
+
+  test('a share of the way that nothing shows is named with its step; a pinch there settles it', () => {
+    const { at, along, across, through } = write;
+    const spot = along(at('A'), at('B'), '1/3');
+    const line = across(spot, through(at('A'), at('B')));
+    const step = write.writeStep('f', {
+      kind: 'fold',
+      sense: 'valley',
+      line,
+      flap: [at('B')],
+      layers: 'flap',
+    });
+    const bare = fold([step]);
+    expect(checkSequence(bare)).toEqual([
+      {
+        step: 1,
+        kind: 'mark missing',
+        text: 'Step 1 uses 1/3 of the way from A to B, and nothing marks that place; pinch it first, or take a landmark that is there.',
+      },
+    ]);
+    const pinch = write.writeStep('p', { kind: 'pinch', sense: 'valley', line, on: [at('A'), at('B')] });
+    expect(kinds(fold([pinch, step])).filter((k) => k.startsWith('2'))).toEqual([]);
+  });
+
+  test('a flap that lies between layers when it is needed is traced to the step that locked it', () => {
+    const { points, steps } = castFigures.newt;
+    const locked = checkSequence(fold(steps, points)).filter((f) => f.kind === 'locked');
+    expect(locked.length).toBeGreaterThan(0);
+    for (const f of locked) expect(f.text).toMatch(/lies between layers since step \d+/);
+  });
+});
+
+describe('a step skipped at the bench', () => {
+  test('the size that was measured tells which one', () => {
+    const { points, steps } = castFigures.hare;
+    const whole = fold(steps, points);
+    for (const skipped of [14, 18]) {
+      const seen = fold(
+        steps.filter((_, i) => i !== skipped - 1),
+        points,
+      ).steps.at(-1)!.after;
+      const { width, height } = toMeasures(seen);
+      expect(findSkipped(whole, 18, { width, height })[0]).toEqual({
+        step: skipped,
+        off: expect.closeTo(0, 9),
+      });
+    }
+    const { width, height } = toMeasures(whole.steps.at(-1)!.after);
+    expect(findSkipped(whole, 18, { width, height })).toEqual([]);
+  });
+});
