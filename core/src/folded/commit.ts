@@ -49,6 +49,8 @@ export interface PlacedPaper {
    */
   readonly toFacets: (relations: Int8Array) => Outcome<Int8Array, Refusal>;
   readonly edges: readonly MeshEdge[];
+  /** Facets that hold paper which has moved. */
+  readonly moved: readonly boolean[];
 }
 
 /**
@@ -81,6 +83,7 @@ export function placePaper(
     withOrder: (order) => ({ ...from, ...compact, facets, order, resting }),
     toFacets: (relations) => mergeOrder(mesh, group, mixed, relations),
     edges,
+    moved: findMoved(mesh, group, facets.length),
   });
 }
 
@@ -177,6 +180,12 @@ function mergeOrder(
     }
   }
   return done(order);
+}
+
+function findMoved(mesh: FineMesh, group: readonly number[], count: number): boolean[] {
+  const moved = new Array<boolean>(count).fill(false);
+  mesh.pieces.forEach((p, i) => (moved[group[i]!] ||= !isSamePlacement(p.before, p.after)));
+  return moved;
 }
 
 /** Groups whose pieces have not all moved alike: paper that has grown together anew. */

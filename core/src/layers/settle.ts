@@ -1,14 +1,46 @@
 import type { CreasePattern, FoldedPattern, PatternEdge } from '../creases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import { type FlatState, listEdges } from '../folded/index.ts';
-import { apply, isTurned, type Point } from '../geometry/index.ts';
+import { type FlatState, TooCoarse, facetOnModel, listEdges } from '../folded/index.ts';
+import { type Point, apply, doShapesOverlap, isTurned, toShape, tolerance } from '../geometry/index.ts';
 import { listOrders } from './count.ts';
 import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
 import { type LayerOutcome, runSearch } from './search.ts';
 import { checkOrder } from './verify.ts';
 
-/** The layer problem of a folded state; its own order is left out. Build it once where several orders are tried. */
-export const layersOf = (state: FlatState): LayerProblem => buildLayerProblem(...toPattern(state));
+/** The part of a folded state whose order is in question, as a layer problem of its own. */
+export interface LayerScope {
+  readonly problem: LayerProblem;
+  /** Facets of the state the problem speaks of, by its own numbers. */
+  readonly facets: readonly number[];
+  /** Facets of the whole state. */
+  readonly whole: number;
+}
+
+/** More than this share of all facets, and the whole state is taken as it is. */
+const NEARLY_ALL = 0.8;
+
+/**
+ * The layer problem around moved facets: they and whatever they lie on. No other pair can come into question, for every
+ * constraint on a moved facet is one among facets that overlap it. Build it once where several orders are tried.
+ */
+export function layersAround(state: FlatState, isMoved: readonly boolean[]): LayerScope {
+  const whole = state.facets.length;
+  const shapes = state.facets.map((_, f) => toShape(facetOnModel(state, f)));
+  const moved = isMoved.flatMap((m, f) => (m ? [f] : []));
+  const near = state.facets.flatMap((_, f) =>
+    isMoved[f] || moved.some((m) => doShapesOverlap(shapes[f]!, shapes[m]!, tolerance.overlap)) ? [f] : [],
+  );
+  if (moved.length > 0 && near.length < NEARLY_ALL * whole) {
+    try {
+      const part = { ...state, facets: near.map((f) => state.facets[f]!) };
+      return { problem: buildLayerProblem(...toPattern(part)), facets: near, whole };
+    } catch (fault) {
+      // A piece that lies on others without touching their edges: only the whole sheet hangs together.
+      if (!(fault instanceof TooCoarse)) throw fault;
+    }
+  }
+  return { problem: buildLayerProblem(...toPattern(state)), facets: state.facets.map((_, f) => f), whole };
+}
 
 export type SettleOutcome =
   { readonly kind: 'found'; readonly order: Int8Array } | Exclude<LayerOutcome, { kind: 'found' }>;
@@ -18,25 +50,41 @@ export type SettleOutcome =
  * trusted to agree with all other trusted ones (pairs that lay so before and have moved together). Gives the complete
  * order matrix, or none when the known pairs cannot be kept.
  */
-export function settleOrder(problem: LayerProblem, partial: Int8Array, effort: Effort): SettleOutcome {
-  const found = runSearch(problem, toPairs(partial, problem.n), effort, toTrusted(partial));
+export function settleOrder(scope: LayerScope, partial: Int8Array, effort: Effort): SettleOutcome {
+  const own = toScope(scope, partial);
+  const { problem } = scope;
+  const found = runSearch(problem, toPairs(own, problem.n), effort, toTrusted(own));
   if (found.kind !== 'found') return found;
-  return { kind: 'found', order: toMatrix(problem, (f, g) => found.above[f * problem.n + g] === 1) };
+  return {
+    kind: 'found',
+    order: toMatrix(scope, partial, (f, g) => found.above[f * problem.n + g] === 1),
+  };
 }
 
 /** Up to `most` complete orders that keep a partial one. */
 export function listSettled(
-  problem: LayerProblem,
+  scope: LayerScope,
   partial: Int8Array,
   most: number,
   effort: Effort,
 ): Int8Array[] {
-  const { n } = problem;
-  return listOrders(problem, most, effort, toPairs(partial, n), toTrusted(partial)).map((relations) => {
+  const own = toScope(scope, partial);
+  const { n } = scope.problem;
+  return listOrders(scope.problem, most, effort, toPairs(own, n), toTrusted(own)).map((relations) => {
     const above = new Uint8Array(n * n);
     for (const [f, g] of relations) above[f * n + g] = 1;
-    return toMatrix(problem, (f, g) => above[f * n + g] === 1);
+    return toMatrix(scope, partial, (f, g) => above[f * n + g] === 1);
   });
+}
+
+/** The part of an n x n matrix of the whole state that a scope speaks of. */
+function toScope({ facets, whole }: LayerScope, partial: Int8Array): Int8Array {
+  const n = facets.length;
+  if (n === whole) return partial;
+  const own = new Int8Array(n * n);
+  for (let f = 0; f < n; f++)
+    for (let g = 0; g < n; g++) own[f * n + g] = partial[facets[f]! * whole + facets[g]!]!;
+  return own;
 }
 
 function toPairs(partial: Int8Array, n: number): [number, number][] {
@@ -47,11 +95,15 @@ function toPairs(partial: Int8Array, n: number): [number, number][] {
 
 const toTrusted = (partial: Int8Array): Int8Array => partial.map((o) => (o === 2 ? 1 : 0));
 
-function toMatrix(problem: LayerProblem, isAbove: (f: number, g: number) => boolean): Int8Array {
-  const { n } = problem;
-  const order = new Int8Array(n * n);
+/** The whole order: as settled within the scope, as known outside it. */
+function toMatrix(
+  { problem, facets, whole }: LayerScope,
+  partial: Int8Array,
+  isAbove: (f: number, g: number) => boolean,
+): Int8Array {
+  const order = facets.length === whole ? new Int8Array(whole * whole) : partial.map(Math.sign);
   problem.overlaps.forEach((row, f) => {
-    for (const g of bitsOf(row)) order[f * n + g] = isAbove(f, g) ? 1 : -1;
+    for (const g of bitsOf(row)) order[facets[f]! * whole + facets[g]!] = isAbove(f, g) ? 1 : -1;
   });
   return order;
 }

@@ -17,7 +17,7 @@ import {
   facetOnSheet,
   pieceOnModel,
 } from '../folded/index.ts';
-import { type LayerProblem, layersOf, listSettled, settleOrder } from '../layers/index.ts';
+import { type LayerScope, layersAround, listSettled, settleOrder } from '../layers/index.ts';
 import { listMade } from './made.ts';
 import type { MoveResult } from './result.ts';
 
@@ -98,12 +98,12 @@ export function settleFirst(
 ): MoveResult | undefined {
   const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
   if (!placed.ok) return undefined;
-  let problem: LayerProblem | undefined;
+  let scope: LayerScope | undefined;
   for (const order of orders) {
     const known = toKnown(laid.mesh, placed.value, order, picks);
     if (!known) continue;
-    problem ??= layersOf(placed.value.withOrder(known));
-    const settled = settleOrder(problem, known, buildEffort(MOVE_EFFORT));
+    scope ??= layersAround(placed.value.withOrder(known), placed.value.moved);
+    const settled = settleOrder(scope, known, buildEffort(MOVE_EFFORT));
     if (settled.kind === 'found') return toResult(laid.from, placed.value.withOrder(settled.order));
   }
   return undefined;
@@ -114,8 +114,8 @@ export function settleAll(laid: LaidPaper, order: PieceOrder, picks: Picks = [])
   const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
   const known = placed.ok && toKnown(laid.mesh, placed.value, order, picks);
   if (!placed.ok || !known) return [];
-  const problem = layersOf(placed.value.withOrder(known));
-  return listSettled(problem, known, MOST_OFFERED, buildEffort(MOVE_EFFORT)).map((settled) =>
+  const scope = layersAround(placed.value.withOrder(known), placed.value.moved);
+  return listSettled(scope, known, MOST_OFFERED, buildEffort(MOVE_EFFORT)).map((settled) =>
     toResult(laid.from, placed.value.withOrder(settled)),
   );
 }
