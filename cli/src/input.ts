@@ -1,5 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { z } from 'zod';
 import { type Assignment, type CreasePattern, buildPattern } from '@jade/core/creases';
 import { type DashMeaning, dashMeaning, readFold, readSvg } from '@jade/core/formats';
 import { type Plan, readPlanFile } from '@jade/core/plan';
@@ -116,4 +117,71 @@ export function readBox(
   if (!w.ok) throw new BadInput(`--${name}: ${w.fault}`);
   if (!h.ok) throw new BadInput(`--${name}: ${h.fault}`);
   return { widthMm: w.value, heightMm: h.value };
+}
+
+/** "height=120mm": a dimension of the finished model and its length in mm. */
+export function readTarget(value: string | boolean | undefined): {
+  dimension: 'height' | 'length';
+  mm: number;
+} {
+  const [dimension, length] = String(value ?? '').split('=') as [string, string | undefined];
+  if ((dimension !== 'height' && dimension !== 'length') || !length)
+    throw new BadInput('--target is missing or no size; write it as height=120mm or length=9 7/16in.');
+  const read = readLength(length);
+  if (!read.ok) throw new BadInput(`--target: ${read.fault}`);
+  if (!(read.value > 0)) throw new BadInput('--target: a size is more than 0; write it as height=120mm.');
+  return { dimension, mm: read.value };
+}
+
+const partsSchema = z.object({
+  nodes: z.array(z.string()).min(2).max(200),
+  limbs: z
+    .array(
+      z.object({
+        name: z.string().min(1),
+        from: z.string(),
+        to: z.string(),
+        length: z.number().positive().max(5000),
+      }),
+    )
+    .min(1)
+    .max(200),
+});
+
+/**
+ * The flaps a stick figure wants: from every end inward to the first node where limbs part, lengths added up (a chain of
+ * two-limb nodes is one flap with joints). Limbs between such nodes are not flaps and are left out.
+ */
+export function readParts(file: string): { id: string; name: string; lengthMm: number }[] {
+  let value: unknown;
+  try {
+    value = JSON.parse(readText(file));
+  } catch (fault) {
+    if (fault instanceof BadInput) throw fault;
+    throw new BadInput(`${file}: it is not JSON; a stick figure has nodes and limbs.`);
+  }
+  const read = partsSchema.safeParse(value);
+  if (!read.success) {
+    const issue = read.error.issues[0]!;
+    throw new BadInput(`${file}: ${issue.path.join('.') || 'the figure'}: ${issue.message}.`);
+  }
+  const { nodes, limbs } = read.data;
+  const lost = limbs.find((l) => !nodes.includes(l.from) || !nodes.includes(l.to));
+  if (lost)
+    throw new BadInput(`${file}: limb "${lost.name}" ends at a node that is not in the list of nodes.`);
+  const at = (node: string): typeof limbs => limbs.filter((l) => l.from === node || l.to === node);
+  return nodes
+    .filter((n) => at(n).length === 1)
+    .map((leaf) => {
+      let [node, length, limb] = [leaf, 0, at(leaf)[0]!];
+      const name = limb.name;
+      for (let steps = 0; steps <= limbs.length; steps++) {
+        length += limb.length;
+        node = limb.from === node ? limb.to : limb.from;
+        const onward = at(node).filter((l) => l !== limb);
+        if (onward.length !== 1) break;
+        limb = onward[0]!;
+      }
+      return { id: leaf, name, lengthMm: length };
+    });
 }

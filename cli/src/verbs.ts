@@ -3,16 +3,36 @@ import { bases, findBase, foldBase } from '@jade/core/bases';
 import { checkSequence } from '@jade/core/checks';
 import { buildPattern, foldPattern } from '@jade/core/creases';
 import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
+import { toStanding } from '@jade/core/balance';
 import { buildEffort } from '@jade/core/effort';
 import { checkVertices } from '@jade/core/flatness';
 import { type FlatState, findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
 import { patternOf, toFoldStates, toPatternSvg } from '@jade/core/formats';
 import { apply, boundsOf } from '@jade/core/geometry';
 import { countOrders, listOrders, prepareLayers, searchOrder } from '@jade/core/layers';
-import { toCutting } from '@jade/core/paper';
-import { type Replay, moveWord, nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
+import { defaultLimits, toCutting } from '@jade/core/paper';
+import { matchBases } from '@jade/core/parts';
+import {
+  type PointRef,
+  type Replay,
+  moveWord,
+  nameSteps,
+  replaySequence,
+  resolvePoint,
+  sayStep,
+} from '@jade/core/sequence';
 import { sheetArea } from '@jade/core/sheet';
-import { BadInput, readArgs, readBox, readCount, readPattern, readPlan } from './input.ts';
+import { learnRatio, ratioOf, toSheetSide } from '@jade/core/sizing';
+import {
+  BadInput,
+  readArgs,
+  readBox,
+  readCount,
+  readParts,
+  readPattern,
+  readPlan,
+  readTarget,
+} from './input.ts';
 
 interface Verb {
   readonly usage: string;
@@ -152,6 +172,99 @@ export const verbs: Record<string, Verb> = {
       const text = exportAs(String(values.as), plan.name, replay, state);
       writeFileSync(values.out, text);
       return { as: values.as, out: values.out, bytes: Buffer.byteLength(text) };
+    },
+  },
+  match: {
+    usage: 'match PARTS.json',
+    about:
+      'Bases of the atlas for a stick figure, the smallest sheet first: side in mm, which flap becomes which limb, what decides and what is left over.',
+    run(args) {
+      const { files } = readArgs(args, {}, 1);
+      const limbs = readParts(files[0]!);
+      const square = bases.filter((b) => b.sheet.kind === 'square').map(foldBase);
+      return matchBases(square, limbs).map((m) => ({
+        base: m.baseId,
+        sheetSide: m.sideMm ?? null,
+        binding: m.limiting?.limb.name ?? null,
+        assignment: m.assignment.map((a) => ({ limb: a.limb.name, flap: a.flapTip, length: a.flapLength })),
+        spare: m.spareFlaps,
+        missing: m.missingFlaps,
+      }));
+    },
+  },
+  size: {
+    usage: 'size PLAN.json --target height=120mm',
+    about:
+      'The sheet for a wanted height or length, in mm: the ratio of the folded model, the side, and the window that limits leave.',
+    run(args) {
+      const { files, values } = readArgs(args, { target: { type: 'string' } }, 1);
+      const target = readTarget(values.target);
+      const replay = replayPlan(files[0]!);
+      const state = replay.steps.at(-1)?.after ?? replay.start;
+      const ratio = ratioOf(toMeasures(state), target.dimension);
+      const sized = toSheetSide(target.mm, ratio, learnRatio([]));
+      const narrow = findNarrowest(findFlaps(state));
+      const constraints = [
+        { name: `target ${target.dimension}`, low: sized.lowMm, high: sized.highMm },
+        ...(narrow
+          ? [
+              {
+                name: `flap ${narrow.tip} by fingers`,
+                low: defaultLimits.fingersMm / narrow.width,
+                high: null,
+              },
+            ]
+          : []),
+      ];
+      const lowest = constraints.reduce((a, b) => (b.low > a.low ? b : a));
+      return {
+        ratio,
+        side: sized.sideMm,
+        window: {
+          low: lowest.low,
+          high: sized.highMm,
+          binding: lowest.name,
+          empty: lowest.low > sized.highMm,
+        },
+        constraints,
+      };
+    },
+  },
+  balance: {
+    usage: 'balance PLAN.json [--feet NAME,NAME]',
+    about:
+      'Does the folded model stand on two points of the plan: centroid and support in sheet sides, margin in mm, the angle it leans before it tips.',
+    run(args) {
+      const { files, values } = readArgs(args, { feet: { type: 'string' } }, 1);
+      const plan = readPlan(files[0]!);
+      const replay = replayPlan(files[0]!);
+      const state = replay.steps.at(-1)?.after ?? replay.start;
+      const named = typeof values.feet === 'string' ? values.feet.split(',').map((f) => f.trim()) : undefined;
+      const refs: readonly PointRef[] | null =
+        named?.map((name) => ({ kind: 'named' as const, name })) ?? plan.finish.feet;
+      if (refs?.length !== 2)
+        throw new BadInput('two feet are needed; name two points of the plan: --feet A,B.');
+      const context = {
+        state,
+        points: plan.points,
+        trails: new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
+        numbers: new Map(replay.steps.map((s) => [s.step.id, s.number])),
+      };
+      const [a, b] = refs.map((ref) => {
+        const found = resolvePoint(ref, context);
+        if (!found.ok) throw new BadInput(found.fault.text);
+        return found.value.model;
+      });
+      const standing = toStanding(toMeasures(state).centroid, [a!, b!]);
+      const side = plan.sheet.sideMm;
+      return {
+        centroid: standing.centroid,
+        support: [standing.from, standing.to],
+        margin: standing.margin,
+        ...(side === null ? {} : { marginMm: standing.margin * side }),
+        tipAngle: standing.tipDegrees,
+        stands: standing.stands,
+      };
     },
   },
   cut: {

@@ -106,6 +106,60 @@ describe('the command line', () => {
     expect(turned.states).toBe(a.states);
   });
 
+  test('match takes a stick figure, chains of limbs added up, and ranks bases by the sheet they need', () => {
+    const bird = {
+      name: 'wading bird',
+      nodes: ['hub', 'shoulder', 'bill tip', 'left toe', 'right toe', 'tail tip'],
+      limbs: [
+        { name: 'neck', from: 'hub', to: 'shoulder', length: 45 },
+        { name: 'bill', from: 'shoulder', to: 'bill tip', length: 30 },
+        { name: 'left leg', from: 'hub', to: 'left toe', length: 80 },
+        { name: 'right leg', from: 'hub', to: 'right toe', length: 80 },
+        { name: 'tail', from: 'hub', to: 'tail tip', length: 60 },
+      ],
+    };
+    const ranked = ask('match', file('bird.parts.json', bird)) as unknown as Record<string, unknown>[];
+    const own = ranked.find((r) => r.base === 'bird')!;
+    expect(own).toMatchObject({
+      sheetSide: expect.closeTo(160, 6),
+      binding: 'left leg',
+      spare: 1,
+      missing: 0,
+    });
+    expect(own.assignment).toContainEqual({
+      limb: 'bill',
+      flap: expect.any(String),
+      length: expect.closeTo(0.5, 9),
+    });
+    const sides = ranked.flatMap((r) => (r.sheetSide === null ? [] : [r.sheetSide as number]));
+    expect(sides).toEqual([...sides].sort((a, b) => a - b));
+  });
+
+  test('size and balance answer from the folded plan', () => {
+    const plan = file('owl.plan.json', {
+      format: PLAN_FORMAT,
+      version: PLAN_VERSION,
+      plan: buildOwlPlan(),
+      runs: [],
+      diary: [],
+    });
+    const sized = ask('size', plan, '--target', 'height=90mm') as unknown as {
+      ratio: number;
+      side: number;
+      window: { low: number; high: number };
+    };
+    expect(sized.ratio).toBeCloseTo(0.9723, 4);
+    expect(sized.side).toBeCloseTo(90 / sized.ratio, 9);
+    expect(sized.window.low).toBeLessThan(sized.side);
+    const standing = ask('balance', plan) as unknown as {
+      support: [number, number];
+      margin: number;
+      marginMm: number;
+    };
+    expect(standing.marginMm).toBeCloseTo(standing.margin * 94, 9);
+    expect(ask('balance', plan, '--feet', 'A,A')).toMatchObject({ stands: false });
+  });
+
   test('replay, draw, base and cut answer', () => {
     const plan = file('owl.json', {
       format: PLAN_FORMAT,
@@ -148,6 +202,9 @@ describe('the command line', () => {
     [['cut', '--need', '240', '--stock', '500x700mm'], 'write it as 240x240mm'],
     [['check', 'EMPTY', '--wrong'], 'wrong'],
     [['check', 'CURVE'], 'curve'],
+    [['match', 'EMPTY'], 'nodes'],
+    [['size', 'EMPTY', '--target', 'width=3'], 'write it as height=120mm'],
+    [['balance', 'EMPTY'], 'not a plan'],
     [['check', 'CURVE', '--map', 'wavy=M'], '--map holds'],
     [['export', 'EMPTY', '--as', 'fold', '--out', 'x'], 'not a plan'],
   ])('bad input %j ends with 2 and one line', (args, part) => {
@@ -192,7 +249,19 @@ describe('the command line', () => {
   });
 
   test('every verb has help, and the program runs from the shell', () => {
-    for (const verb of ['check', 'layers', 'fold', 'replay', 'draw', 'base', 'cut', 'export'])
+    for (const verb of [
+      'check',
+      'layers',
+      'fold',
+      'replay',
+      'draw',
+      'base',
+      'cut',
+      'export',
+      'match',
+      'size',
+      'balance',
+    ])
       expect(runCommand([verb, '--help']).out).toContain(`jade ${verb}`);
     const shell = spawnSync('node', [fileURLToPath(new URL('../src/jade.mjs', import.meta.url)), 'base'], {
       encoding: 'utf8',
