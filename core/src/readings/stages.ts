@@ -142,7 +142,7 @@ function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: 
   return {
     state: state('finish', begun, standing?.stands === true),
     figure: standing
-      ? `${standing.stands ? 'stands' : 'tips'}, ${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm`
+      ? `${standing.stands ? 'stands' : 'tips'} ${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm`
       : begun
         ? `${plan.finish.notes.length} notes`
         : 'no feet yet',
@@ -158,7 +158,9 @@ function readBench({ runs }: ReadingsInput, { minutes, pace }: ReadingsCore, sta
     state: state('bench', runs.length > 0, finished.length > 0 && finished.length === runs.length),
     figure:
       runs.length === 0
-        ? foreseen.slice(0, 16)
+        ? minutes > 0
+          ? toMinutesText(minutes)
+          : 'no run yet'
         : `${runs.length === 1 ? '1 run' : `${runs.length} runs`}, ${toMinutesText(taken)}`.slice(0, 16),
     line: `${foreseen} at your pace × ${toFigure(pace, 2)}`,
   };

@@ -9,8 +9,8 @@ import type { Tool } from './composer.ts';
 const sayMap = (m: SheetSymmetry): string =>
   m.kind === 'mirror' ? `mirrored in ${m.in.join('–')}` : `turned by ${m.degrees}°`;
 
-/** The tool that makes such a move; one that no tool makes yet begins as a valley fold. */
-function toolOf(move: Move): Tool {
+/** The tool that makes such a move; undefined for kinds that come with a base or a plan and have no tool yet. */
+function toolOf(move: Move): Tool | undefined {
   switch (move.kind) {
     case 'fold':
       return move.sense;
@@ -23,8 +23,10 @@ function toolOf(move: Move): Tool {
     case 'turn':
     case 'rotate':
       return move.kind;
-    default:
+    case 'repeat':
       return 'valley';
+    default:
+      return undefined;
   }
 }
 
@@ -89,9 +91,11 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
         value={own.passage}
         onText={(t) => edit((p) => void (p.steps[step - 1]!.passage = t), `passage-${own.id}`)}
       />
-      <button type="button" className="act pb-2" onClick={() => onChange(tool)}>
-        Change
-      </button>
+      {tool && (
+        <button type="button" className="act pb-2" onClick={() => onChange(tool)}>
+          Change
+        </button>
+      )}
       <button type="button" className="act pb-2" onClick={() => shift(-1)} disabled={step === 1}>
         Earlier
       </button>
