@@ -4,7 +4,6 @@ import {
   add,
   apply,
   cross,
-  directionOf,
   distance,
   dot,
   lineAlong,
@@ -14,13 +13,13 @@ import {
   toUnit,
 } from '../geometry/index.ts';
 import {
-  type FineMesh,
   type FlatState,
   buildArrangement,
-  cutAlong,
-  floodFrom,
+  type FlapRay,
+  crossSection,
   foldsOf,
-  piecesAt,
+  longestFree,
+  paperWithin,
   toOutline,
 } from '../folded/index.ts';
 import { cornersOf, landmarksOf, outlineOf } from '../sheet/index.ts';
@@ -46,11 +45,7 @@ export interface BaseFlaps {
   readonly hub: Point | undefined;
 }
 
-interface Ray {
-  readonly tip: Point;
-  readonly onSheet: Point;
-  /** Direction on the model. */
-  readonly along: Point;
+interface Ray extends FlapRay {
   /** How far the paper under the ray runs straight. */
   readonly straight: number;
 }
@@ -209,22 +204,6 @@ function straightOn(state: FlatState, from: Point, along: Point): number {
   return far;
 }
 
-const acrossAt = ({ tip, along }: Ray, r: number): Line => ({
-  normal: scale(along, -1),
-  offset: -dot(along, tip) - r,
-});
-
-function paperWithin(
-  state: FlatState,
-  ray: Ray,
-  r: number,
-): { mesh: FineMesh; part: Set<number> } | undefined {
-  const mesh = cutAlong(state, acrossAt(ray, r));
-  if (!mesh.ok) return undefined;
-  const seeds = piecesAt(mesh.value, ray.onSheet, 1);
-  return { mesh: mesh.value, part: floodFrom(mesh.value, seeds) };
-}
-
 function freeLength(state: FlatState, vertex: number, ray: Ray, tips: readonly number[]): number {
   const events = [
     ...state.facets.flatMap(({ loop, placement }) =>
@@ -243,35 +222,7 @@ function freeLength(state: FlatState, vertex: number, ray: Ray, tips: readonly n
       within.mesh.pieces[i]!.loop.every((v) => within.mesh.onLine[v] || !others.includes(v)),
     );
   };
-  let length = 0;
-  for (let low = 0, high = events.length - 1; low <= high;) {
-    const middle = (low + high) >> 1;
-    if (isFree((events[middle]! + (events[middle - 1] ?? 0)) / 2)) {
-      length = events[middle]!;
-      low = middle + 1;
-    } else high = middle - 1;
-  }
-  return length;
-}
-
-function crossSection(state: FlatState, ray: Ray, r: number): { width: number; layers: number } {
-  const cut = [r, r * 0.999, r * 1.001].map((d) => paperWithin(state, ray, d)).find((w) => w !== undefined);
-  if (!cut) return { width: 0, layers: 0 };
-  const along = directionOf(acrossAt(ray, r));
-  const spans: [number, number][] = [];
-  for (const i of cut.part) {
-    const { loop, before } = cut.mesh.pieces[i]!;
-    const ends = loop
-      .filter((v) => cut.mesh.onLine[v])
-      .map((v) => dot(along, apply(before, cut.mesh.vertices[v]!)));
-    if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
-  }
-  if (spans.length === 0) return { width: 0, layers: 0 };
-  const middles = spans.map(([a, b]) => (a + b) / 2);
-  return {
-    width: Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0])),
-    layers: Math.max(...middles.map((m) => spans.filter(([a, b]) => a < m - 1e-9 && b > m + 1e-9).length)),
-  };
+  return longestFree(events, isFree);
 }
 
 const liesAlong = (axis: Line, { tip, along }: Ray): boolean =>

@@ -17,8 +17,9 @@ import { type FlatState, type Measures, buildArrangement, toMeasures, toModel } 
 import { invariant } from '../outcome/index.ts';
 import { type Replay, replaySequence } from '../sequence/index.ts';
 import { type SheetShape, landmarksOf, outlineOf, sheetArea } from '../sheet/index.ts';
-import { type Base, type BaseFamily, bases, findBase } from './catalogue.ts';
+import { bases, findBase } from './catalogue.ts';
 import { type BaseFlap, findBaseFlaps } from './flaps.ts';
+import type { Base, BaseFamily } from './words.ts';
 
 export type { Base, BaseFamily, BaseFlap };
 export { bases, findBase };

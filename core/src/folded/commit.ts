@@ -27,7 +27,7 @@ import {
   type RestingCrease,
   listEdges,
 } from './state.ts';
-import { joinSegments, subtractSegments } from './segments.ts';
+import { isSameSegment, joinSegments, subtractSegments } from './segments.ts';
 
 /** A crease a move has made, on the sheet. */
 export interface MadeCrease extends Segment {
@@ -345,7 +345,3 @@ function settleResting(
   const fresh = flattened.filter((f) => !rest.some((r) => isSameSegment(r, f)));
   return [...rest, ...fresh];
 }
-
-const isSameSegment = (a: Segment, b: Segment): boolean =>
-  (distance(a.from, b.from) < 1e-7 && distance(a.to, b.to) < 1e-7) ||
-  (distance(a.from, b.to) < 1e-7 && distance(a.to, b.from) < 1e-7);

@@ -1,20 +1,10 @@
-import {
-  type Line,
-  type Point,
-  add,
-  apply,
-  directionOf,
-  distance,
-  dot,
-  scale,
-  subtract,
-  toUnit,
-} from '../geometry/index.ts';
+import { type Point, add, apply, distance, dot, scale, subtract, toUnit } from '../geometry/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
-import { floodFrom, piecesAt } from './flood.ts';
-import { type FineMesh, cutAlong } from './mesh.ts';
+import { piecesAt } from './flood.ts';
+import type { FineMesh } from './mesh.ts';
 import { toOutline } from './measures.ts';
+import { type FlapRay, crossSection, longestFree, paperWithin } from './section.ts';
 import { type FlatState, foldsOf, toModel } from './state.ts';
 
 /**
@@ -42,9 +32,10 @@ export function findFlaps(state: FlatState, map: Arrangement = buildArrangement(
     if (!tip) continue;
     const axis = axisAt(loops, tip);
     if (!axis) continue;
-    const length = freeLength(state, corner.name, tip, axis);
+    const ray: FlapRay = { onSheet: corner.at, tip, along: axis };
+    const length = freeLength(state, corner.name, ray);
     if (length <= 1e-6) continue;
-    const across = crossSection(state, corner.at, tip, axis, length / 2);
+    const across = crossSection(state, ray, length / 2);
     flaps.push({
       tip: corner.name,
       tipOnSheet: corner.at,
@@ -70,36 +61,17 @@ function axisAt(loops: readonly (readonly Point[])[], tip: Point): Point | undef
   return undefined;
 }
 
-const acrossAt = (tip: Point, axis: Point, r: number): Line => ({
-  normal: scale(axis, -1),
-  offset: -dot(axis, tip) - r,
-});
-
-/** Flood of the paper nearer to the tip than r along the axis; undefined where no clean cut is possible. */
-function paperWithin(
-  state: FlatState,
-  tipOnSheet: Point,
-  tip: Point,
-  axis: Point,
-  r: number,
-): { mesh: FineMesh; part: Set<number> } | undefined {
-  const mesh = cutAlong(state, acrossAt(tip, axis, r));
-  if (!mesh.ok) return undefined;
-  return { mesh: mesh.value, part: floodFrom(mesh.value, piecesAt(mesh.value, tipOnSheet, 1)) };
-}
-
-function freeLength(state: FlatState, name: string, tip: Point, axis: Point): number {
+function freeLength(state: FlatState, name: string, ray: FlapRay): number {
   const corners = cornersOf(state.sheet);
-  const own = corners.find((c) => c.name === name)!;
   const events = state.facets
     .flatMap(({ loop, placement }) =>
-      loop.map((v) => dot(axis, subtract(apply(placement, state.vertices[v]!), tip))),
+      loop.map((v) => dot(ray.along, subtract(apply(placement, state.vertices[v]!), ray.tip))),
     )
     .filter((d) => d > 1e-6)
     .sort((a, b) => a - b)
     .filter((d, i, all) => i === 0 || d - all[i - 1]! > 1e-9);
   const isFree = (r: number): boolean => {
-    const within = paperWithin(state, own.at, tip, axis, r);
+    const within = paperWithin(state, ray, r);
     if (!within) return false;
     return corners.every(
       (c) =>
@@ -107,16 +79,7 @@ function freeLength(state: FlatState, name: string, tip: Point, axis: Point): nu
         !piecesAt(within.mesh, c.at, 1).some((i) => within.part.has(i) && isOff(within.mesh, c.at, i)),
     );
   };
-  let length = 0;
-  for (let low = 0, high = events.length - 1; low <= high;) {
-    const middle = (low + high) >> 1;
-    const r = (events[middle]! + (events[middle - 1] ?? 0)) / 2;
-    if (isFree(r)) {
-      length = events[middle]!;
-      low = middle + 1;
-    } else high = middle - 1;
-  }
-  return length;
+  return longestFree(events, isFree);
 }
 
 /** True when the material point lies off the cut, so that it really belongs to the piece's side. */
@@ -124,35 +87,6 @@ function isOff(mesh: FineMesh, pointOnSheet: Point, piece: number): boolean {
   return !mesh.pieces[piece]!.loop.some(
     (v) => mesh.onLine[v] && distance(mesh.vertices[v]!, pointOnSheet) < 1e-9,
   );
-}
-
-function crossSection(
-  state: FlatState,
-  tipOnSheet: Point,
-  tip: Point,
-  axis: Point,
-  r: number,
-): { width: number; layers: number } {
-  const nudged = [r, r * 0.999]
-    .map((d) => paperWithin(state, tipOnSheet, tip, axis, d))
-    .find((w) => w !== undefined);
-  if (!nudged) return { width: 0, layers: 0 };
-  const along = directionOf(acrossAt(tip, axis, r));
-  const spans: [number, number][] = [];
-  for (const i of nudged.part) {
-    const { loop, before } = nudged.mesh.pieces[i]!;
-    const ends = loop
-      .filter((v) => nudged.mesh.onLine[v])
-      .map((v) => dot(along, apply(before, nudged.mesh.vertices[v]!)));
-    if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
-  }
-  if (spans.length === 0) return { width: 0, layers: 0 };
-  const width = Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0]));
-  const deep = spans.map(
-    ([low, high]) =>
-      spans.filter((s) => s[0] < (low + high) / 2 - 1e-9 && s[1] > (low + high) / 2 + 1e-9).length,
-  );
-  return { width, layers: Math.max(...deep) };
 }
 
 /** The narrowest flap of at least 5 % of the side, if there is one. */

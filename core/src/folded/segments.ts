@@ -1,4 +1,13 @@
-import { type Point, type Segment, dot, lineThrough, sideOf, subtract, toUnit } from '../geometry/index.ts';
+import {
+  type Point,
+  type Segment,
+  distance,
+  dot,
+  lineThrough,
+  sideOf,
+  subtract,
+  toUnit,
+} from '../geometry/index.ts';
 
 /** A crease is the same line as another when its ends lie this close to it (sheet sides; placements are exact to 1e-13). */
 const SAME_LINE = 1e-8;
@@ -57,3 +66,8 @@ export function subtractSegments(segment: Segment, others: readonly Segment[]): 
     to: [segment.from[0] + along[0] * b, segment.from[1] + along[1] * b],
   }));
 }
+
+/** True when two segments have the same ends, either way round. */
+export const isSameSegment = (a: Segment, b: Segment): boolean =>
+  (distance(a.from, b.from) < 1e-7 && distance(a.to, b.to) < 1e-7) ||
+  (distance(a.from, b.to) < 1e-7 && distance(a.to, b.from) < 1e-7);

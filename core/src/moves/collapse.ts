@@ -5,7 +5,8 @@ import { type FlatState, type Refusal, foldsOf } from '../folded/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
 import { outlineOf } from '../sheet/index.ts';
 import type { Picks } from './lay.ts';
-import { type RefoldCrease, type RefoldRequest, listRefolds, refold } from './refold.ts';
+import { type RefoldCrease } from './creases.ts';
+import { type RefoldRequest, listRefolds, refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** Folds all at once along creases; what is folded already stays folded, the paper at `anchor` stays where it is. */

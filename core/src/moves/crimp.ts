@@ -25,7 +25,7 @@ import { foldOver, toTrace } from './fold.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
 import { closeTo } from './reflect.ts';
 import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
-import { lineCrease, toSheetCreases } from './refold.ts';
+import { lineCrease, toSheetCreases } from './creases.ts';
 import type { MoveResult } from './result.ts';
 
 /** A flap bent by a pleat in both its layers at once: two lines, the one nearer the body first. */

@@ -13,7 +13,8 @@ import { type CreaseSense, type FlatState, type Refusal, foldsOf, toModel } from
 import { type Outcome, failed } from '../outcome/index.ts';
 import { collapse } from './collapse.ts';
 import type { Picks } from './lay.ts';
-import { type RefoldCrease, refold } from './refold.ts';
+import { type RefoldCrease } from './creases.ts';
+import { refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** A triangle of paper folded on its three bisectors: two sides come to the base, the tip stands up and is laid over. */

@@ -23,6 +23,7 @@ import {
   cutAlong,
   floodFrom,
   inheritOrder,
+  isSameSegment,
   joinSegments,
   pieceOnModel,
   piecesAt,
@@ -66,12 +67,8 @@ export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveRe
   if (request.tuck) return tuckOver(state, turn.value, request);
   const blocked = findBlocked(turn.value, request.sense);
   if (blocked) return failed(explainBlocked(turn.value, request, blocked));
-  const { mesh, moving, order } = turn.value;
-  const flip = reflectionIn(request.line);
-  const moved: FineMesh = {
-    ...mesh,
-    pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
-  };
+  const { moving, order } = turn.value;
+  const moved = reflectPieces(turn.value, request.line);
   const committed = commit(
     state,
     moved,
@@ -88,11 +85,7 @@ export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveRe
  */
 function tuckOver(state: FlatState, turn: Turn, request: FoldRequest): Outcome<MoveResult, Refusal> {
   const { mesh, moving, order } = turn;
-  const flip = reflectionIn(request.line);
-  const moved: FineMesh = {
-    ...mesh,
-    pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
-  };
+  const moved = reflectPieces(turn, request.line);
   const n = mesh.pieces.length;
   const up = request.sense === 'valley' ? 1 : -1;
   const base = new PieceOrder(moved);
@@ -116,6 +109,15 @@ function tuckOver(state: FlatState, turn: Turn, request: FoldRequest): Outcome<M
         text: 'The flap cannot be tucked in there: the layers it should go between hang together beyond the line. Choose a line nearer to the tip, or fold it on the outside.',
       });
 }
+
+/** The mesh with what moves reflected in the line. */
+export const reflectPieces = ({ mesh, moving }: Turn, line: Line): FineMesh => {
+  const flip = reflectionIn(line);
+  return {
+    ...mesh,
+    pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
+  };
+};
 
 /** Cuts along the line and finds what moves: the least set that holds the flap's points and does not tear. */
 export function prepareTurn(
@@ -260,15 +262,5 @@ export function toTrace(
 }
 
 /** Equal stretches (layers on top of each other) once. */
-function dropCovered(chords: readonly Segment[]): Segment[] {
-  return chords.filter(
-    (c, i) =>
-      !chords
-        .slice(0, i)
-        .some(
-          (d) =>
-            (distance(c.from, d.from) < 1e-7 && distance(c.to, d.to) < 1e-7) ||
-            (distance(c.from, d.to) < 1e-7 && distance(c.to, d.from) < 1e-7),
-        ),
-  );
-}
+const dropCovered = (chords: readonly Segment[]): Segment[] =>
+  chords.filter((c, i) => !chords.slice(0, i).some((d) => isSameSegment(c, d)));

@@ -18,8 +18,10 @@ export type { ReflectMode, ReflectRequest, ReflectChoice, ReflectedKind } from '
 export { reflectBeyond, listReflections } from './reflect.ts';
 export type { CrimpRequest, PleatRequest } from './crimp.ts';
 export { crimp, pleat } from './crimp.ts';
-export type { RefoldRequest, RefoldCrease, CreaseWish } from './refold.ts';
-export { refold, listRefolds, lineCrease } from './refold.ts';
+export type { RefoldCrease, CreaseWish } from './creases.ts';
+export { lineCrease } from './creases.ts';
+export type { RefoldRequest } from './refold.ts';
+export { refold, listRefolds } from './refold.ts';
 export type { CollapseRequest } from './collapse.ts';
 export { collapse, listCollapses } from './collapse.ts';
 export type { SquashRequest, PetalRequest } from './squash.ts';

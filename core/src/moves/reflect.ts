@@ -1,7 +1,7 @@
-import { type Line, type Point, compose, isTurned, reflectionIn } from '../geometry/index.ts';
-import type { FineMesh, FlatState, Refusal } from '../folded/index.ts';
+import { type Line, type Point, isTurned } from '../geometry/index.ts';
+import { type FlatState, type Refusal, facetsAt } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { type Turn, prepareTurn, toTrace } from './fold.ts';
+import { type Turn, prepareTurn, reflectPieces, toTrace } from './fold.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst, singleOut } from './lay.ts';
 import { type Rim, findRims, splitAtSpine } from './rims.ts';
 import type { MoveResult } from './result.ts';
@@ -86,18 +86,11 @@ const RANK: readonly ReflectedKind[] = [
   'mixed sink',
 ];
 
-function layReflected(
-  state: FlatState,
-  { mesh, moving, order }: Turn,
+const layReflected = (
+  from: FlatState,
+  turn: Turn,
   { line, step }: { readonly line: Line; readonly step: string },
-): LaidPaper {
-  const flip = reflectionIn(line);
-  const moved: FineMesh = {
-    ...mesh,
-    pieces: mesh.pieces.map((p, i) => (moving.has(i) ? { ...p, after: compose(flip, p.before) } : p)),
-  };
-  return { from: state, mesh: moved, before: order, step };
-}
+): LaidPaper => ({ from, mesh: reflectPieces(turn, line), before: turn.order, step });
 
 /** Nothing is said but that paper that stays keeps its order. */
 function keepStaying(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
@@ -192,7 +185,7 @@ function kindOf(state: FlatState, { mesh }: Turn, rims: readonly Rim[]): Reflect
       corners.reduce((s, p) => s + p[0], 0) / corners.length,
       corners.reduce((s, p) => s + p[1], 0) / corners.length,
     ];
-    return facetHolding(state, middle);
+    return facetsAt(state, middle)[0]!;
   };
   const above = rims.map((r) => state.order[facetOf(r.moving) * n + facetOf(r.staying)] === 1);
   if (above.every(Boolean)) return 'valley';
@@ -200,15 +193,6 @@ function kindOf(state: FlatState, { mesh }: Turn, rims: readonly Rim[]): Reflect
   const valley = rims.map((r, i) => above[i] !== isTurned(mesh.pieces[r.staying]!.before));
   if (rims.length < 3) return 'reverse';
   return valley.every((v) => v === valley[0]) ? 'open sink' : 'mixed sink';
-}
-
-function facetHolding(state: FlatState, at: Point): number {
-  return state.facets.findIndex(({ loop }) =>
-    loop.every((u, i) => {
-      const [p, q] = [state.vertices[u]!, state.vertices[loop[(i + 1) % loop.length]!]!];
-      return (q[0] - p[0]) * (at[1] - p[1]) - (q[1] - p[1]) * (at[0] - p[0]) >= -1e-12;
-    }),
-  );
 }
 
 function explain(rims: readonly Rim[], mode: ReflectMode): Refusal {

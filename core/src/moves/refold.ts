@@ -1,34 +1,23 @@
 import {
   type Isometry,
-  type Line,
-  type Point,
   type Segment,
   apply,
-  between,
   compose,
-  cross,
   distance,
-  dot,
   identity,
-  inverse,
-  isInside,
   isSamePlacement,
   isTurned,
   lineThrough,
-  placementAcross,
-  subtract,
-  tolerance,
 } from '../geometry/index.ts';
-import { type Effort, buildEffort } from '../effort/index.ts';
+import { buildEffort } from '../effort/index.ts';
 import {
   type CreaseSense,
   type FineMesh,
   type FlatState,
-  MeshCutter,
   type Refusal,
   listEdges,
-  facetsAt,
   inheritOrder,
+  isSameSegment,
   joinSegments,
   toModel,
 } from '../folded/index.ts';
@@ -36,41 +25,12 @@ import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst } from './lay.ts';
 import type { MoveResult, MoveTrace } from './result.ts';
 
-/** What a crease becomes: folded with a sense, folded either way, laid flat, or whatever lets the paper come to rest. */
-export type CreaseWish = CreaseSense | 'folded' | 'flat' | 'free';
-
-/**
- * A crease of a refold. On the sheet: a segment with the sense seen from the front. On the model: a stretch where it lies
- * now, through the layers of the material points in `on`, or all; the sense is as the folder sees it.
- */
-export type RefoldCrease =
-  | {
-      readonly frame: 'sheet';
-      readonly from: Point;
-      readonly to: Point;
-      /** Material points of the layers it is meant for; all when left out. */
-      readonly on?: readonly Point[];
-      readonly wish: CreaseWish;
-    }
-  | {
-      readonly frame: 'model';
-      readonly from: Point;
-      readonly to: Point;
-      readonly on: readonly Point[] | 'all';
-      readonly wish: CreaseWish;
-    };
+import { type Clusters, type PlaceRequest, holding, joinRigid, searchPlaces } from './clusters.ts';
+import { type RefoldCrease, cutCreases } from './creases.ts';
 
 /** Folds several creases at once (squash, petal, rabbit ear, swivel, collapse): the paper finds its new rest. */
-export interface RefoldRequest {
+export interface RefoldRequest extends PlaceRequest {
   readonly creases: readonly RefoldCrease[];
-  /** Material points of further layers whose own folds may open. */
-  readonly free: readonly Point[];
-  /** Folds of paper that is cut: kept folded, or free to be laid flat. */
-  readonly folds: 'kept' | 'free';
-  /** Material points and where in the model they come to. */
-  readonly bring: readonly { readonly point: Point; readonly to: Point }[];
-  /** Material point of the paper that stays where it is. */
-  readonly anchor: Point;
   /** Where the moved paper ends: towards the viewer, away, or wherever it can. */
   readonly side: 'front' | 'behind' | 'any';
   readonly picks: Picks;
@@ -79,9 +39,6 @@ export interface RefoldRequest {
 
 /** Steps of the placement search of one move. */
 const PLACE_EFFORT = 200_000;
-/** Resting places tried at most. */
-const MOST_PLACES = 24;
-
 /**
  * Cuts the chosen layers, joins what may not change into rigid clusters, and places cluster after cluster beside those
  * already placed, flat or folded, wherever every common edge agrees (the complete test for tears). Then the layers are
@@ -127,7 +84,7 @@ interface Placed extends LaidPaper {
 }
 
 function placeAll(state: FlatState, request: RefoldRequest): Outcome<Placed[], Refusal> {
-  const cut = cutCreases(state, request);
+  const cut = cutCreases(state, request.creases);
   if (!cut.ok) return cut;
   const { mesh, wishes } = cut.value;
   const clusters = joinRigid(state, mesh, wishes, request);
@@ -153,228 +110,6 @@ function placeAll(state: FlatState, request: RefoldRequest): Outcome<Placed[], R
     };
   });
   return done(placed);
-}
-
-/** Sheet segments of a crease, one for each layer it goes through, with the wish as seen from the front. */
-interface SheetCrease extends Segment {
-  readonly wish: CreaseWish;
-  /** The layer; every layer for creases given on the sheet. */
-  readonly facet: number | undefined;
-}
-
-/** A crease where it lies on the sheet, once for each layer it goes through. */
-export function toSheetCreases(state: FlatState, crease: RefoldCrease): SheetCrease[] {
-  if (crease.frame === 'sheet') {
-    const { from, to, wish } = crease;
-    const chosen = crease.on && [...new Set(crease.on.flatMap((p) => facetsAt(state, p)))];
-    return chosen
-      ? chosen.map((facet) => ({ from, to, wish, facet }))
-      : [{ from, to, wish, facet: undefined }];
-  }
-  const layers =
-    crease.on === 'all'
-      ? state.facets.map((_, f) => f)
-      : [...new Set(crease.on.flatMap((p) => facetsAt(state, p)))];
-  return layers.map((facet) => {
-    const { placement } = state.facets[facet]!;
-    const back = inverse(placement);
-    const turns = isTurned(placement) && (crease.wish === 'valley' || crease.wish === 'mountain');
-    const wish: CreaseWish = turns ? (crease.wish === 'valley' ? 'mountain' : 'valley') : crease.wish;
-    return { from: apply(back, crease.from), to: apply(back, crease.to), wish, facet };
-  });
-}
-
-function cutCreases(
-  state: FlatState,
-  request: RefoldRequest,
-): Outcome<{ mesh: FineMesh; wishes: Map<string, CreaseWish> }, Refusal> {
-  const cutter = new MeshCutter(state);
-  const creases = request.creases.flatMap((c) => toSheetCreases(state, c));
-  for (const crease of creases) {
-    const cut = cutter.cut(crease, (f) => crease.facet === undefined || crease.facet === f);
-    if (!cut.ok) return cut;
-  }
-  const mesh = cutter.toMesh();
-  return done({ mesh, wishes: readWishes(mesh, creases) });
-}
-
-/** The wish for every edge of the mesh that lies on a crease. */
-function readWishes(mesh: FineMesh, creases: readonly SheetCrease[]): Map<string, CreaseWish> {
-  const wishes = new Map<string, CreaseWish>();
-  for (const { loop, parent } of mesh.pieces) {
-    loop.forEach((u, i) => {
-      const v = loop[(i + 1) % loop.length]!;
-      const [p, q] = [mesh.vertices[u]!, mesh.vertices[v]!];
-      for (const c of creases) {
-        if ((c.facet === undefined || c.facet === parent) && liesOn(c, p) && liesOn(c, q))
-          wishes.set(keyOf(u, v), c.wish);
-      }
-    });
-  }
-  return wishes;
-}
-
-const keyOf = (u: number, v: number): string => (u < v ? `${u},${v}` : `${v},${u}`);
-
-function liesOn(s: Segment, p: Point): boolean {
-  const u = subtract(s.to, s.from);
-  const size = Math.hypot(u[0], u[1]);
-  const w = subtract(p, s.from);
-  const along = dot(u, w) / size;
-  return Math.abs(cross(u, w)) / size < 1e-7 && along > -1e-7 && along < size + 1e-7;
-}
-
-/** An edge between two clusters. */
-interface Joint extends Segment {
-  readonly a: number;
-  readonly b: number;
-  readonly wish: CreaseWish;
-  /** True for a fold the paper has already. */
-  readonly isFold: boolean;
-}
-
-interface Clusters {
-  readonly mesh: FineMesh;
-  readonly of: readonly number[];
-  readonly count: number;
-  readonly joints: readonly Joint[];
-  readonly jointsOf: readonly (readonly number[])[];
-}
-
-function joinRigid(
-  state: FlatState,
-  mesh: FineMesh,
-  wishes: ReadonlyMap<string, CreaseWish>,
-  request: RefoldRequest,
-): Outcome<Clusters, Refusal> {
-  const free = new Set(request.free.flatMap((p) => facetsAt(state, p)));
-  if (request.folds === 'free') mesh.cut.forEach((isCut, f) => isCut && free.add(f));
-  const parent = mesh.pieces.map((_, i) => i);
-  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
-  const live: Joint[] = [];
-  for (const { u, v, left: a, right: b } of listEdges(mesh.pieces.map((p) => p.loop))) {
-    if (b < 0) continue;
-    const [p, q] = [mesh.pieces[a]!, mesh.pieces[b]!];
-    const isFold = p.parent !== q.parent;
-    const wish =
-      wishes.get(keyOf(u, v)) ??
-      (isFold ? (free.has(p.parent) || free.has(q.parent) ? 'free' : undefined) : undefined);
-    const stays = wish === undefined || (wish === 'flat' && !isFold) || (wish === 'folded' && isFold);
-    if (stays) parent[root(a)] = root(b);
-    else live.push({ a, b, from: mesh.vertices[u]!, to: mesh.vertices[v]!, wish, isFold });
-  }
-  const numbers = new Map<number, number>();
-  const of = mesh.pieces.map((_, i) => {
-    const r = root(i);
-    if (!numbers.has(r)) numbers.set(r, numbers.size);
-    return numbers.get(r)!;
-  });
-  const bound = live.find((j) => of[j.a] === of[j.b] && !agreesWithin(mesh, j));
-  if (bound) {
-    return failed({
-      kind: 'crease',
-      text: `A crease that should be ${bound.wish === 'flat' ? 'laid flat' : 'folded'} joins layers that hang together elsewhere; let their other folds open too, or lead another crease between them.`,
-      at: apply(mesh.pieces[bound.a]!.before, between(bound.from, bound.to, 0.5)),
-    });
-  }
-  const joints = live.filter((j) => of[j.a] !== of[j.b]);
-  const jointsOf: number[][] = Array.from({ length: numbers.size }, () => []);
-  joints.forEach((j, k) => {
-    jointsOf[of[j.a]!]!.push(k);
-    jointsOf[of[j.b]!]!.push(k);
-  });
-  return done({ mesh, of, count: numbers.size, joints, jointsOf });
-}
-
-/** A joint inside one rigid cluster stays as it is, flat or folded. */
-function agreesWithin(mesh: FineMesh, joint: Joint): boolean {
-  const flat = isSamePlacement(mesh.pieces[joint.a]!.before, mesh.pieces[joint.b]!.before);
-  return joint.wish === 'free' || (joint.wish === 'flat') === flat;
-}
-
-/** Depth-first over clusters, the one with the fewest ways first. Gives the motion of every cluster, per resting place. */
-function searchPlaces(clusters: Clusters, request: RefoldRequest, effort: Effort): Isometry[][] {
-  const { mesh, of, count, joints, jointsOf } = clusters;
-  const motions: (Isometry | undefined)[] = Array.from({ length: count }, () => undefined);
-  const anchors = holding(mesh, request.anchor);
-  for (const i of anchors) motions[of[i]!] = identity;
-  const brings = Array.from({ length: count }, (): { piece: number; point: Point; to: Point }[] => []);
-  for (const { point, to } of request.bring)
-    for (const piece of holding(mesh, point)) brings[of[piece]!]!.push({ piece, point, to });
-  const found: Isometry[][] = [];
-  const placedOf = (piece: number): Isometry | undefined => {
-    const motion = motions[of[piece]!];
-    return motion && compose(motion, mesh.pieces[piece]!.before);
-  };
-  const fits = (c: number, motion: Isometry): boolean =>
-    brings[c]!.every(
-      (b) =>
-        distance(apply(compose(motion, mesh.pieces[b.piece]!.before), b.point), b.to) < tolerance.overlap,
-    ) &&
-    jointsOf[c]!.every((k) => {
-      const j = joints[k]!;
-      const [own, other] = of[j.a] === c ? [j.a, j.b] : [j.b, j.a];
-      const there = placedOf(other);
-      if (!there) return true;
-      const here = compose(motion, mesh.pieces[own]!.before);
-      const closed = [j.from, j.to].every(
-        (p) => distance(apply(here, p), apply(there, p)) < tolerance.overlap,
-      );
-      if (!closed) return false;
-      return j.wish === 'free' || (j.wish === 'flat') === isSamePlacement(here, there);
-    });
-  const waysOf = (c: number): Isometry[] => {
-    const k = jointsOf[c]!.find((x) => {
-      const j = joints[x]!;
-      return motions[of[of[j.a] === c ? j.b : j.a]!] !== undefined;
-    })!;
-    const j = joints[k]!;
-    const [own, other] = of[j.a] === c ? [j.a, j.b] : [j.b, j.a];
-    const there = placedOf(other)!;
-    const wasFlat = isSamePlacement(mesh.pieces[own]!.before, mesh.pieces[other]!.before);
-    const back = inverse(mesh.pieces[own]!.before);
-    const flat = compose(there, back);
-    const folded = compose(placementAcross(there, j), back);
-    const ways =
-      j.wish === 'flat' ? [flat] : j.wish !== 'free' ? [folded] : wasFlat ? [flat, folded] : [folded, flat];
-    return ways.filter((m) => fits(c, m));
-  };
-  const step = (): void => {
-    if (found.length >= MOST_PLACES || !effort.spend(1)) return;
-    let best: { c: number; ways: Isometry[] } | undefined;
-    for (let c = 0; c < count && best?.ways.length !== 0; c++) {
-      if (motions[c] || !jointsOf[c]!.some((k) => motions[of[joints[k]!.a]!] || motions[of[joints[k]!.b]!]))
-        continue;
-      const ways = waysOf(c);
-      effort.spend(1);
-      if (!best || ways.length < best.ways.length) best = { c, ways };
-      if (ways.length <= 1) break;
-    }
-    if (!best) {
-      const all = motions.map((m) => m ?? identity);
-      if (all.some((m) => !isSamePlacement(m, identity))) found.push(all);
-      return;
-    }
-    for (const way of best.ways) {
-      motions[best.c] = way;
-      step();
-      motions[best.c] = undefined;
-    }
-  };
-  step();
-  return found;
-}
-
-function holding(mesh: FineMesh, point: Point): number[] {
-  return mesh.pieces.flatMap(({ loop }, i) =>
-    isInside(
-      loop.map((v) => mesh.vertices[v]!),
-      point,
-      tolerance.samePoint * 10,
-    )
-      ? [i]
-      : [],
-  );
 }
 
 const isStill = (motion: Isometry): boolean => isSamePlacement(motion, identity);
@@ -435,7 +170,7 @@ function traceOf({ mesh, motions }: Placed, request: RefoldRequest): { trace?: M
     const { before } = mesh.pieces[a]!;
     const chord = { from: apply(before, mesh.vertices[u]!), to: apply(before, mesh.vertices[v]!) };
     layersAtCrease++;
-    if (!chords.some((c) => isSameStretch(c, chord))) chords.push(chord);
+    if (!chords.some((c) => isSameSegment(c, chord))) chords.push(chord);
   }
   const way = request.bring[0]
     ? mesh.pieces.flatMap((p, i) =>
@@ -448,10 +183,6 @@ function traceOf({ mesh, motions }: Placed, request: RefoldRequest): { trace?: M
   if (!way || !line) return {};
   return { trace: { line, chords: joinSegments(chords, () => true), ...way, layersAtCrease } };
 }
-
-const isSameStretch = (a: Segment, b: Segment): boolean =>
-  (distance(a.from, b.from) < 1e-7 && distance(a.to, b.to) < 1e-7) ||
-  (distance(a.from, b.to) < 1e-7 && distance(a.to, b.from) < 1e-7);
 
 function farthest(mesh: FineMesh, motions: readonly Isometry[]): Segment | undefined {
   let best: (Segment & { far: number }) | undefined;
@@ -486,18 +217,3 @@ function explainNoPlace(state: FlatState, clusters: Clusters, request: RefoldReq
     ...(at ? { at } : {}),
   };
 }
-
-/** A line as a crease that runs right through the chosen layers. */
-export function lineCrease(
-  line: Line,
-  on: readonly Point[] | 'all',
-  wish: CreaseWish = 'free',
-): Extract<RefoldCrease, { frame: 'model' }> {
-  const along: Point = [line.normal[1], -line.normal[0]];
-  const middle: Point = [line.normal[0] * line.offset, line.normal[1] * line.offset];
-  const at = (t: number): Point => [middle[0] + along[0] * t, middle[1] + along[1] * t];
-  return { frame: 'model', from: at(-FAR), to: at(FAR), on, wish };
-}
-
-/** Farther than any model reaches, in sheet sides. */
-const FAR = 8;

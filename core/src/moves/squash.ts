@@ -31,7 +31,8 @@ import {
 } from '../folded/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
 import type { Picks } from './lay.ts';
-import { type RefoldCrease, lineCrease, refold } from './refold.ts';
+import { type RefoldCrease, lineCrease } from './creases.ts';
+import { refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** A flap of two layers opened and pressed flat: its ridge from the apex comes to lie on another ray. */

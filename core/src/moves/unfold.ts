@@ -10,7 +10,8 @@ import {
 import { type FlatState, type Refusal, facetOnSheet, facetsAt } from '../folded/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
 import { foldOver } from './fold.ts';
-import { type RefoldCrease, refold } from './refold.ts';
+import { type RefoldCrease } from './creases.ts';
+import { refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** Opens the folds one earlier step made: where they lie on the sheet, and material points of the flap it moved. */

@@ -4,10 +4,6 @@ import {
   C,
   D,
   O,
-  mAB,
-  mBC,
-  mCD,
-  mDA,
   at,
   on,
   along,
@@ -15,22 +11,19 @@ import {
   through,
   turned,
   rotate,
-  crease,
   fold,
   reverse,
   sink,
-  petal,
-  behind,
-  collapse,
   freely,
   writeFigure,
+  birdBase,
+  birdPoints,
 } from './words.ts';
 
 /** The hare: a bird base seen from the side, the closed point as muzzle, two ears, a long hind foot. */
 export const hare = writeFigure(
   {
-    P: on('1/2', 'tan(22.5)/2'),
-    Q: on('tan(22.5)/2', '1/2'),
+    ...birdPoints,
     R: on('1-tan(22.5)/2', '1/2'),
     S: on('1/2', '1-tan(22.5)/2'),
     E: meet(through(at('P'), at('Q')), turned(A, O, -11.25), 'sheet'),
@@ -40,37 +33,7 @@ export const hare = writeFigure(
     B1: along(B, O, '3/8'),
   },
   {
-    Base: [
-      crease('s1', 'valley', through(A, C)),
-      crease('s2', 'valley', through(B, D)),
-      crease('s3', 'mountain', through(mAB, mCD)),
-      crease('s4', 'mountain', through(mBC, mDA)),
-      collapse(
-        'prelim',
-        on(0.2, 0.2),
-        [
-          [O, mAB],
-          [O, mBC],
-          [O, mCD],
-          [O, mDA],
-        ],
-        [
-          [O, B],
-          [O, D],
-        ],
-      ),
-      rotate('s6', 45),
-      petal('petal', A, [at('P'), at('Q')], [on(0.2, 0.2)], {
-        sides: [on(0.6, 0.1), on(0.1, 0.6)],
-        picks: [
-          [on(0.4, 0.05), on(0.2, 0.2)],
-          [on(0.05, 0.4), on(0.2, 0.2)],
-          [on(0.6, 0.05), on(0.7, 0.2)],
-          [on(0.05, 0.6), on(0.2, 0.7)],
-        ],
-      }),
-      behind('petal', { kind: 'turn', degrees: 180 }),
-    ],
+    Base: birdBase,
     Ears: [
       sink('na1', turned(A, O, 11.25), [at('P')]),
       fold('na2', 'valley', turned(A, O, -11.25), [on(0.116, 0.28)]),

@@ -4,10 +4,6 @@ import {
   C,
   D,
   O,
-  mAB,
-  mBC,
-  mCD,
-  mDA,
   at,
   on,
   along,
@@ -15,23 +11,19 @@ import {
   through,
   onto,
   turned,
-  rotate,
-  crease,
   fold,
   reverse,
   sink,
-  petal,
-  behind,
-  collapse,
   freely,
   writeFigure,
+  birdBase,
+  birdPoints,
 } from './words.ts';
 
 /** The heron: a narrowed bird base folded in half; legs, an S of the neck and a dagger bill. */
 export const heron = writeFigure(
   {
-    P: on('1/2', 'tan(22.5)/2'),
-    Q: on('tan(22.5)/2', '1/2'),
+    ...birdPoints,
     N1: along(A, O, '17/32'),
     N2: along(A, O, '13/32'),
     HD: along(A, O, '7/32'),
@@ -42,37 +34,7 @@ export const heron = writeFigure(
     F2: along(B, O, '3/32'),
   },
   {
-    Base: [
-      crease('s1', 'valley', through(A, C)),
-      crease('s2', 'valley', through(B, D)),
-      crease('s3', 'mountain', through(mAB, mCD)),
-      crease('s4', 'mountain', through(mBC, mDA)),
-      collapse(
-        'prelim',
-        on(0.2, 0.2),
-        [
-          [O, mAB],
-          [O, mBC],
-          [O, mCD],
-          [O, mDA],
-        ],
-        [
-          [O, B],
-          [O, D],
-        ],
-      ),
-      rotate('s6', 45),
-      petal('petal', A, [at('P'), at('Q')], [on(0.2, 0.2)], {
-        sides: [on(0.6, 0.1), on(0.1, 0.6)],
-        picks: [
-          [on(0.4, 0.05), on(0.2, 0.2)],
-          [on(0.05, 0.4), on(0.2, 0.2)],
-          [on(0.6, 0.05), on(0.7, 0.2)],
-          [on(0.05, 0.6), on(0.2, 0.7)],
-        ],
-      }),
-      behind('petal', { kind: 'turn', degrees: 180 }),
-    ],
+    Base: birdBase,
     Narrowing: [
       sink('sink', onto(O, between(at('P'), at('Q'), '1/2')), [O]),
       fold('neckR', 'valley', turned(A, O, 11.25), [on(0.28, 0.116)]),

@@ -81,7 +81,7 @@ export const petal = (
   flap: PointRef[],
   more: Partial<Pick<Move<'petal'>, 'sides' | 'virtualTip' | 'picks' | 'side'>> = {},
 ): WrittenStep => step(id, { kind: 'petal', tip, hinge, flap, side: 'front', ...more });
-export const behind = (of: string, map: Move<'repeat'>['map']): WrittenStep =>
+const behind = (of: string, map: Move<'repeat'>['map']): WrittenStep =>
   step(`${of}-again`, { kind: 'repeat', of, map, behind: true });
 /** A collapse on sheet segments, mountains and valleys as seen from the front (or, through all layers, as it lies). */
 export const collapse = (
@@ -117,3 +117,42 @@ export function writeFigure(
   );
   return { points, steps, stands };
 }
+
+/** Ends of the hinge of the bird base's petal. */
+export const birdPoints: NamedPoints = {
+  P: on('1/2', 'tan(22.5)/2'),
+  Q: on('tan(22.5)/2', '1/2'),
+};
+
+/** The bird base, front outside, open corners down: as the heron and the hare begin. */
+export const birdBase: readonly WrittenStep[] = [
+  crease('s1', 'valley', through(A, C)),
+  crease('s2', 'valley', through(B, D)),
+  crease('s3', 'mountain', through(mAB, mCD)),
+  crease('s4', 'mountain', through(mBC, mDA)),
+  collapse(
+    'prelim',
+    on(0.2, 0.2),
+    [
+      [O, mAB],
+      [O, mBC],
+      [O, mCD],
+      [O, mDA],
+    ],
+    [
+      [O, B],
+      [O, D],
+    ],
+  ),
+  rotate('s6', 45),
+  petal('petal', A, [at('P'), at('Q')], [on(0.2, 0.2)], {
+    sides: [on(0.6, 0.1), on(0.1, 0.6)],
+    picks: [
+      [on(0.4, 0.05), on(0.2, 0.2)],
+      [on(0.05, 0.4), on(0.2, 0.2)],
+      [on(0.6, 0.05), on(0.7, 0.2)],
+      [on(0.05, 0.6), on(0.2, 0.7)],
+    ],
+  }),
+  behind('petal', { kind: 'turn', degrees: 180 }),
+];

@@ -1,0 +1,66 @@
+import { type NamedPoints, type PointRef, type Step, write } from '../sequence/index.ts';
+import type { SheetShape } from '../sheet/index.ts';
+
+export const { at, on, along, through, onto, bisector } = write;
+const { writeStep } = write;
+export type Written = Parameters<typeof writeStep>[1];
+
+export type BaseFamily = 'simple' | 'classic' | 'blintzed' | 'rectangle' | 'grid' | 'triangle';
+
+/** A base is a sequence on its sheet; everything said about it is computed from its folded state. */
+export interface Base {
+  readonly id: string;
+  readonly name: string;
+  readonly sheet: SheetShape;
+  /** Where it stands in the atlas. */
+  readonly family: BaseFamily;
+  /** Points its steps name beside the sheet's own. */
+  readonly points: NamedPoints;
+  readonly steps: readonly Step[];
+}
+
+export const square: SheetShape = { kind: 'square' };
+export const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [
+  PointRef,
+  PointRef,
+  PointRef,
+  PointRef,
+  PointRef,
+];
+export const mids = ['mid AB', 'mid BC', 'mid CD', 'mid DA'].map(at) as [
+  PointRef,
+  PointRef,
+  PointRef,
+  PointRef,
+];
+export const [mAB, mBC, mCD, mDA] = mids;
+
+/** Steps with ids that begin with the base's own. */
+export function sequence(base: string, moves: readonly (readonly [string, Written])[]): Step[] {
+  return moves.map(([id, move]) => writeStep(`${base}-${id}`, move, { passage: 'Base' }));
+}
+
+export type Sense = 'valley' | 'mountain';
+export const crease = (sense: Sense, a: PointRef, b: PointRef): Written => ({
+  kind: 'crease',
+  sense,
+  line: through(a, b),
+  through: 'all',
+});
+export const fold = (line: Extract<Written, { kind: 'fold' }>['line'], ...flap: PointRef[]): Written => ({
+  kind: 'fold',
+  sense: 'valley',
+  line,
+  flap,
+  layers: 'flap',
+});
+export const behind = (line: Extract<Written, { kind: 'fold' }>['line'], ...flap: PointRef[]) => ({
+  kind: 'fold' as const,
+  sense: 'mountain' as const,
+  line,
+  flap,
+  layers: 'flap' as const,
+});
+export const folds = (sense: Sense, from: PointRef, ends: readonly PointRef[]) =>
+  ends.map((to) => ({ from, to, sense }));
+export const half = { kind: 'turn', degrees: 180 } as const;

@@ -1,0 +1,62 @@
+import { type Line, type Point, apply, directionOf, dot, scale } from '../geometry/index.ts';
+import { floodFrom, piecesAt } from './flood.ts';
+import { type FineMesh, cutAlong } from './mesh.ts';
+import type { FlatState } from './state.ts';
+
+/** A ray from the tip of a flap, along which the flap is measured. */
+export interface FlapRay {
+  readonly onSheet: Point;
+  /** The tip and the direction inward, on the model. */
+  readonly tip: Point;
+  readonly along: Point;
+}
+
+const acrossAt = ({ tip, along }: FlapRay, r: number): Line => ({
+  normal: scale(along, -1),
+  offset: -dot(along, tip) - r,
+});
+
+/** Flood of the paper nearer to the tip than r along the ray; undefined where no clean cut is possible. */
+export function paperWithin(
+  state: FlatState,
+  ray: FlapRay,
+  r: number,
+): { mesh: FineMesh; part: Set<number> } | undefined {
+  const mesh = cutAlong(state, acrossAt(ray, r));
+  if (!mesh.ok) return undefined;
+  return { mesh: mesh.value, part: floodFrom(mesh.value, piecesAt(mesh.value, ray.onSheet, 1)) };
+}
+
+/** The last of the rising distances up to which a flap is free, tried half-way before each; 0 when none is. */
+export function longestFree(distances: readonly number[], isFree: (r: number) => boolean): number {
+  let length = 0;
+  for (let low = 0, high = distances.length - 1; low <= high;) {
+    const middle = (low + high) >> 1;
+    if (isFree((distances[middle]! + (distances[middle - 1] ?? 0)) / 2)) {
+      length = distances[middle]!;
+      low = middle + 1;
+    } else high = middle - 1;
+  }
+  return length;
+}
+
+/** Width and layers of the flap at a distance from its tip, in sheet sides; a cut that leaves a sliver is nudged. */
+export function crossSection(state: FlatState, ray: FlapRay, r: number): { width: number; layers: number } {
+  const cut = [r, r * 0.999, r * 1.001].map((d) => paperWithin(state, ray, d)).find((w) => w !== undefined);
+  if (!cut) return { width: 0, layers: 0 };
+  const along = directionOf(acrossAt(ray, r));
+  const spans: [number, number][] = [];
+  for (const i of cut.part) {
+    const { loop, before } = cut.mesh.pieces[i]!;
+    const ends = loop
+      .filter((v) => cut.mesh.onLine[v])
+      .map((v) => dot(along, apply(before, cut.mesh.vertices[v]!)));
+    if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
+  }
+  if (spans.length === 0) return { width: 0, layers: 0 };
+  const middles = spans.map(([a, b]) => (a + b) / 2);
+  return {
+    width: Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0])),
+    layers: Math.max(...middles.map((m) => spans.filter(([a, b]) => a < m - 1e-9 && b > m + 1e-9).length)),
+  };
+}

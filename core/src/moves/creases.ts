@@ -1,0 +1,130 @@
+import {
+  type Line,
+  type Point,
+  type Segment,
+  apply,
+  cross,
+  dot,
+  inverse,
+  isTurned,
+  subtract,
+} from '../geometry/index.ts';
+import {
+  type CreaseSense,
+  type FineMesh,
+  type FlatState,
+  MeshCutter,
+  type Refusal,
+  facetsAt,
+} from '../folded/index.ts';
+import { type Outcome, done } from '../outcome/index.ts';
+
+/** What a crease becomes: folded with a sense, folded either way, laid flat, or whatever lets the paper come to rest. */
+export type CreaseWish = CreaseSense | 'folded' | 'flat' | 'free';
+
+/**
+ * A crease of a refold. On the sheet: a segment with the sense seen from the front. On the model: a stretch where it lies
+ * now, through the layers of the material points in `on`, or all; the sense is as the folder sees it.
+ */
+export type RefoldCrease =
+  | {
+      readonly frame: 'sheet';
+      readonly from: Point;
+      readonly to: Point;
+      /** Material points of the layers it is meant for; all when left out. */
+      readonly on?: readonly Point[];
+      readonly wish: CreaseWish;
+    }
+  | {
+      readonly frame: 'model';
+      readonly from: Point;
+      readonly to: Point;
+      readonly on: readonly Point[] | 'all';
+      readonly wish: CreaseWish;
+    };
+
+/** Sheet segments of a crease, one for each layer it goes through, with the wish as seen from the front. */
+export interface SheetCrease extends Segment {
+  readonly wish: CreaseWish;
+  /** The layer; every layer for creases given on the sheet. */
+  readonly facet: number | undefined;
+}
+
+/** A crease where it lies on the sheet, once for each layer it goes through. */
+export function toSheetCreases(state: FlatState, crease: RefoldCrease): SheetCrease[] {
+  if (crease.frame === 'sheet') {
+    const { from, to, wish } = crease;
+    const chosen = crease.on && [...new Set(crease.on.flatMap((p) => facetsAt(state, p)))];
+    return chosen
+      ? chosen.map((facet) => ({ from, to, wish, facet }))
+      : [{ from, to, wish, facet: undefined }];
+  }
+  const layers =
+    crease.on === 'all'
+      ? state.facets.map((_, f) => f)
+      : [...new Set(crease.on.flatMap((p) => facetsAt(state, p)))];
+  return layers.map((facet) => {
+    const { placement } = state.facets[facet]!;
+    const back = inverse(placement);
+    const turns = isTurned(placement) && (crease.wish === 'valley' || crease.wish === 'mountain');
+    const wish: CreaseWish = turns ? (crease.wish === 'valley' ? 'mountain' : 'valley') : crease.wish;
+    return { from: apply(back, crease.from), to: apply(back, crease.to), wish, facet };
+  });
+}
+
+/** Cuts the layers of all creases, and says what is wished of every edge that lies on one. Refuses slivers. */
+export function cutCreases(
+  state: FlatState,
+  asked: readonly RefoldCrease[],
+): Outcome<{ mesh: FineMesh; wishes: Map<string, CreaseWish> }, Refusal> {
+  const cutter = new MeshCutter(state);
+  const creases = asked.flatMap((c) => toSheetCreases(state, c));
+  for (const crease of creases) {
+    const cut = cutter.cut(crease, (f) => crease.facet === undefined || crease.facet === f);
+    if (!cut.ok) return cut;
+  }
+  const mesh = cutter.toMesh();
+  return done({ mesh, wishes: readWishes(mesh, creases) });
+}
+
+/** The wish for every edge of the mesh that lies on a crease. */
+function readWishes(mesh: FineMesh, creases: readonly SheetCrease[]): Map<string, CreaseWish> {
+  const wishes = new Map<string, CreaseWish>();
+  for (const { loop, parent } of mesh.pieces) {
+    loop.forEach((u, i) => {
+      const v = loop[(i + 1) % loop.length]!;
+      const [p, q] = [mesh.vertices[u]!, mesh.vertices[v]!];
+      for (const c of creases) {
+        if ((c.facet === undefined || c.facet === parent) && liesOn(c, p) && liesOn(c, q))
+          wishes.set(keyOf(u, v), c.wish);
+      }
+    });
+  }
+  return wishes;
+}
+
+/** One name for an edge, whichever way it is run. */
+export const keyOf = (u: number, v: number): string => (u < v ? `${u},${v}` : `${v},${u}`);
+
+function liesOn(s: Segment, p: Point): boolean {
+  const u = subtract(s.to, s.from);
+  const size = Math.hypot(u[0], u[1]);
+  const w = subtract(p, s.from);
+  const along = dot(u, w) / size;
+  return Math.abs(cross(u, w)) / size < 1e-7 && along > -1e-7 && along < size + 1e-7;
+}
+
+/** A line as a crease that runs right through the chosen layers. */
+export function lineCrease(
+  line: Line,
+  on: readonly Point[] | 'all',
+  wish: CreaseWish = 'free',
+): Extract<RefoldCrease, { frame: 'model' }> {
+  const along: Point = [line.normal[1], -line.normal[0]];
+  const middle: Point = [line.normal[0] * line.offset, line.normal[1] * line.offset];
+  const at = (t: number): Point => [middle[0] + along[0] * t, middle[1] + along[1] * t];
+  return { frame: 'model', from: at(-FAR), to: at(FAR), on, wish };
+}
+
+/** Farther than any model reaches, in sheet sides. */
+const FAR = 8;
