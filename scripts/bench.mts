@@ -16,7 +16,7 @@ import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/i
 import { patternOf } from '../core/src/formats/index.ts';
 import { type Line, type Point, boundsOf, centroidOf, lineOnto } from '../core/src/geometry/index.ts';
 import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/index.ts';
-import { foldOver, reflectBeyond } from '../core/src/moves/index.ts';
+import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { toReadings } from '../core/src/readings/index.ts';
 import { replaySequence } from '../core/src/sequence/index.ts';
@@ -102,36 +102,65 @@ function timeCounts(): void {
   }
 }
 
-/** Moves along random lines right through a stack: the worst case of each. */
+/** Moves along random lines: right through one stack, the worst case of each, and across a figure as folders fold them. */
 function timeMoves(): void {
-  for (const wanted of [50, 200, 500]) {
-    const state: FlatState = generateFolded(wanted, 5);
-    const chance = buildChance(99);
-    const box = boundsOf(state.facets.flatMap((_, f) => facetOnModel(state, f)));
-    const at = (): Point => [
-      box.minX + chance() * (box.maxX - box.minX),
-      box.minY + chance() * (box.maxY - box.minY),
-    ];
-    const tries = Array.from({ length: 24 }, () => ({
-      line: lineOnto(at(), at())!,
-      flap: [centroidOf(facetOnSheet(state, Math.floor(chance() * state.facets.length)))],
-    }));
-    const moves: Record<string, (line: Line, flap: Point[]) => { ok: boolean }> = {
-      'valley fold, all layers': (line, flap) =>
-        foldOver(state, { line, flap, hold: [], layers: 'all', sense: 'valley', step: 'x' }),
-      'tucked fold': (line, flap) =>
-        foldOver(state, { line, flap, hold: [], layers: 'flap', tuck: true, sense: 'valley', step: 'x' }),
-      'reverse fold': (line, flap) => reflectBeyond(state, { line, flap, mode: 'auto', step: 'x' }),
-      'open sink tried': (line, flap) => reflectBeyond(state, { line, flap, mode: 'sink', step: 'x' }),
-    };
-    for (const [name, make] of Object.entries(moves)) {
-      const times = tries.flatMap(({ line, flap }) => {
+  const { points, steps } = castFigures.newt;
+  const newt = replaySequence({ sheet: { kind: 'square' }, points, steps }).steps.at(-1)!.after;
+  const states = [50, 200, 500].map((wanted) => generateFolded(wanted, 5));
+  for (const state of states) timeMovesOn(state, `${state.facets.length} facets in one stack`);
+  timeMovesOn(newt, `the newt's ${newt.facets.length} facets`);
+}
+
+function timeMovesOn(state: FlatState, where: string): void {
+  const chance = buildChance(99);
+  const box = boundsOf(state.facets.flatMap((_, f) => facetOnModel(state, f)));
+  const at = (): Point => [
+    box.minX + chance() * (box.maxX - box.minX),
+    box.minY + chance() * (box.maxY - box.minY),
+  ];
+  const tries = Array.from({ length: 24 }, () => ({
+    line: lineOnto(at(), at())!,
+    flap: [centroidOf(facetOnSheet(state, Math.floor(chance() * state.facets.length)))],
+  }));
+  const moves: Record<string, (line: Line, flap: Point[]) => { ok: boolean }> = {
+    'placement alone (ghost)': (line, flap) => ghostOf(state, { line, flap, hold: [], layers: 'all' }),
+    'valley fold, all layers': (line, flap) =>
+      foldOver(state, { line, flap, hold: [], layers: 'all', sense: 'valley', step: 'x' }),
+    'tucked fold': (line, flap) =>
+      foldOver(state, { line, flap, hold: [], layers: 'flap', tuck: true, sense: 'valley', step: 'x' }),
+    'reverse fold': (line, flap) => reflectBeyond(state, { line, flap, mode: 'auto', step: 'x' }),
+    'open sink tried': (line, flap) => reflectBeyond(state, { line, flap, mode: 'sink', step: 'x' }),
+  };
+  for (const [name, make] of Object.entries(moves)) {
+    // The first round warms the compiler up, as a session at the table would have done.
+    const rounds = [0, 1].map(() =>
+      tries.flatMap(({ line, flap }) => {
         const began = performance.now();
         const tried = make(line, flap);
         return tried.ok || name === 'open sink tried' ? [performance.now() - began] : [];
-      });
-      note(`${name}, ${state.facets.length} facets in one stack`, median(times));
-    }
+      }),
+    );
+    note(`${name}, ${where}`, median(rounds[1]!));
+  }
+}
+
+/** Every kind of move as the cast makes it: the median and the slowest over all figures, with the facets it had. */
+function timeKinds(): void {
+  const times = new Map<string, { ms: number; facets: number }[]>();
+  for (const { points, steps } of Object.values(castFigures)) {
+    const sequence = { sheet: { kind: 'square' as const }, points, steps };
+    const whole = replaySequence(sequence);
+    whole.steps.forEach(({ move, after }, i) => {
+      const upTo = { ...sequence, steps: steps.slice(0, i + 1) };
+      const before = { sequence: upTo, start: whole.start, steps: whole.steps.slice(0, i) };
+      const ms = time(3, () => replaySequence(upTo, before));
+      times.set(move.kind, [...(times.get(move.kind) ?? []), { ms, facets: after.facets.length }]);
+    });
+  }
+  for (const [kind, list] of [...times].sort(([a], [b]) => a.localeCompare(b))) {
+    const slowest = list.reduce((a, b) => (b.ms > a.ms ? b : a));
+    note(`${kind} in the cast, ${list.length} of them: median`, median(list.map((t) => t.ms)));
+    note(`${kind} in the cast: slowest, ${slowest.facets} facets`, slowest.ms);
   }
 }
 
@@ -149,6 +178,7 @@ function timeCast(): void {
 timeLayers();
 timeCounts();
 timeMoves();
+timeKinds();
 timeCast();
 
 for (const [name, steps] of [

@@ -9,7 +9,14 @@ import { checkVertices } from '@jade/core/flatness';
 import { type FlatState, findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
 import { patternOf, toFoldStates, toPatternSvg } from '@jade/core/formats';
 import { apply, boundsOf } from '@jade/core/geometry';
-import { countOrders, listOrders, prepareLayers, searchOrder } from '@jade/core/layers';
+import {
+  type Collision,
+  countOrders,
+  explainNone,
+  listOrders,
+  prepareLayers,
+  searchOrder,
+} from '@jade/core/layers';
 import { defaultLimits, toCutting } from '@jade/core/paper';
 import { matchBases } from '@jade/core/parts';
 import {
@@ -320,12 +327,14 @@ function runLayers(args: readonly string[]): unknown {
       ms: ms(),
     };
   const prepared = prepareLayers(pattern, precision);
-  if (prepared.kind === 'ambiguous')
+  if (prepared.kind !== 'ready')
     return {
       facets: pattern.facets.length,
       outcome: 'gaveUp',
       reason:
-        'The coordinates are too coarse to tell which folded edges meet: two tolerances see different structures. Write the pattern with more digits.',
+        prepared.kind === 'tooLarge'
+          ? prepared.text
+          : 'The coordinates are too coarse to tell which folded edges meet: two tolerances see different structures. Write the pattern with more digits.',
       orders: [],
       ms: ms(),
     };
@@ -343,7 +352,9 @@ function runLayers(args: readonly string[]): unknown {
       ? { components: counted.components.map(String), states: String(counted.states) }
       : {}),
     outcome: counted?.kind === 'gaveUp' ? 'gaveUp' : found.kind,
-    ...(found.kind === 'none' ? { reason: sayNone(found.creases) } : {}),
+    ...(found.kind === 'none'
+      ? { reason: sayNone(explainNone(problem, found.creases, buildEffort(SEARCH_STEPS))) }
+      : {}),
     orders:
       limit > 0
         ? listOrders(problem, limit, buildEffort(SEARCH_STEPS)).map((order) =>
@@ -360,10 +371,14 @@ function bitCount(word: number): number {
   return count;
 }
 
-const sayNone = (creases: readonly number[]): string =>
-  creases.length === 0
-    ? 'the layers collide whatever the senses are'
-    : `layers collide; the senses of creases ${creases.slice(0, 12).join(', ')}${creases.length > 12 ? ' and others' : ''} cannot hold together`;
+function sayNone({ kind, creases, smallest }: Collision): string {
+  const some = `${creases.slice(0, 12).join(', ')}${creases.length > 12 ? ' and others' : ''}`;
+  const what =
+    kind === 'senses'
+      ? `layers collide; the senses of creases ${some} cannot hold together`
+      : `layers collide at creases ${some} whatever the senses are`;
+  return smallest ? what : `${what} (the search for a smaller cause ended early)`;
+}
 
 function replayPlan(file: string): Replay {
   const plan = readPlan(file);

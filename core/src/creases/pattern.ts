@@ -1,4 +1,14 @@
-import { type Point, areaOf, distance, boundsOf, planarize, walkFaces } from '../geometry/index.ts';
+import {
+  type PlanarMap,
+  type Point,
+  type TaggedSegment,
+  TooManyCrossings,
+  areaOf,
+  boundsOf,
+  distance,
+  planarize,
+  walkFaces,
+} from '../geometry/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 
 /** B raw edge, M mountain, V valley (seen from the front), U folded with unknown sense, F resting crease. */
@@ -48,7 +58,28 @@ export function buildPattern(input: PatternInput): Outcome<CreasePattern, Issue[
     to: input.vertices[e.b]!,
     tags: [i],
   }));
-  const map = planarize(segments, size * NEAR);
+  const map = planarizeOrNot(segments, size * NEAR);
+  if (!map.ok) return map;
+  return buildGraph(input, map.value, size);
+}
+
+function planarizeOrNot(
+  segments: readonly TaggedSegment<number>[],
+  near: number,
+): Outcome<PlanarMap<number>, Issue[]> {
+  try {
+    return done(planarize(segments, near));
+  } catch (fault) {
+    if (!(fault instanceof TooManyCrossings)) throw fault;
+    return failed([{ path: 'edges', text: `The pattern is too dense: ${fault.message}; split it.` }]);
+  }
+}
+
+function buildGraph(
+  input: PatternInput,
+  map: PlanarMap<number>,
+  size: number,
+): Outcome<CreasePattern, Issue[]> {
   const { faceOf, outlines } = walkFaces(map);
   const areas = outlines.map((o) => areaOf(o.map((i) => map.nodes[i]!)));
   const inner = outlines.flatMap((_, i) => (areas[i]! > 0 ? [i] : []));

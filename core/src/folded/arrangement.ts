@@ -72,7 +72,7 @@ export function arrangeFacets(facets: readonly (readonly Point[])[], near: numbe
   const map = planarize(segments, near);
   const { faceOf, outlines } = walkFaces(map);
   const areas = outlines.map((o) => areaOf(o.map((i) => map.nodes[i]!)));
-  const outside = areas.indexOf(Math.min(...areas));
+  const outside = areas.indexOf(areas.reduce((a, b) => Math.min(a, b)));
   const used = new Set(map.parts.flatMap((p) => [p.a, p.b]));
   if (used.size - map.parts.length + outlines.length !== 2) throw new TooCoarse();
   const touching: { face: number; part: number }[][] = outlines.map(() => []);

@@ -12,7 +12,7 @@ import {
 } from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import type { FineMesh } from './mesh.ts';
-import type { Refusal } from './refusal.ts';
+import { type Refusal, refuseSliver } from './refusal.ts';
 import { type FlatState, edgeKey } from './state.ts';
 
 interface CutPiece {
@@ -152,11 +152,6 @@ export class MeshCutter {
   }
 
   private sliver(piece: CutPiece, vertex: number, at: Point): Refusal {
-    const apart = distance(this.vertices[vertex]!, at);
-    return {
-      kind: 'sliver',
-      text: `A crease would pass a corner at ${apart.toExponential(1)} of the side, and less than ${tolerance.shortestEdge} cannot be folded; put it through that corner or farther away.`,
-      at: apply(piece.placement, this.vertices[vertex]!),
-    };
+    return refuseSliver(distance(this.vertices[vertex]!, at), apply(piece.placement, this.vertices[vertex]!));
   }
 }

@@ -11,7 +11,7 @@ import {
   tolerance,
 } from '../geometry/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
-import type { Refusal } from './refusal.ts';
+import { type Refusal, refuseSliver } from './refusal.ts';
 import type { FlatState } from './state.ts';
 
 /** A part of a facet while a move is made: where it lay before and where it lies after. */
@@ -95,11 +95,7 @@ function sidesOf(state: FlatState, line: Line): number[] {
 function sliverAt(state: FlatState, vertex: number, cutPoint: Point): Refusal {
   const apart = distance(state.vertices[vertex]!, cutPoint);
   const facet = state.facets.find((f) => f.loop.includes(vertex));
-  return {
-    kind: 'sliver',
-    text: `The crease would pass a corner at ${apart.toExponential(1)} of the side, and less than ${tolerance.shortestEdge} cannot be folded; put it through that corner or farther away.`,
-    ...(facet ? { at: apply(facet.placement, state.vertices[vertex]!) } : {}),
-  };
+  return refuseSliver(apart, facet && apply(facet.placement, state.vertices[vertex]!));
 }
 
 /** Corners of a piece where it lies before or after the move. */

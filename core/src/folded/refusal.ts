@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/index.ts';
+import { type Point, tolerance } from '../geometry/index.ts';
 
 /**
  * Why a move cannot be made. tear: paper would have to tear; through: paper would pass through itself; reference: a
@@ -14,3 +14,10 @@ export interface Refusal {
   /** The place in the model, where there is one. */
   readonly at?: Point;
 }
+
+/** Refuses a crease that would leave an edge too short to fold: how far it passes a corner, in sheet sides. */
+export const refuseSliver = (apart: number, at?: Point): Refusal => ({
+  kind: 'sliver',
+  text: `The crease would pass a corner at ${apart.toExponential(1)} of the side, and less than ${tolerance.shortestEdge} cannot be folded; put it through that corner or farther away.`,
+  ...(at ? { at } : {}),
+});

@@ -226,8 +226,8 @@ function readShape(
 
 /** Half a unit of the last decimal written, in drawing units; 0 when coordinates look exact. */
 function precisionOf(text: string, { vertices }: PatternInput): number {
-  const decimals = [...text.matchAll(/\d+\.(\d+)/g)].map((m) => m[1]!.length);
-  const most = Math.max(0, ...decimals);
+  let most = 0;
+  for (const [, decimals] of text.matchAll(/\d+\.(\d+)/g)) most = Math.max(most, decimals!.length);
   const size = boundsOf(vertices);
   const extent = Math.max(size.maxX - size.minX, size.maxY - size.minY);
   return most === 0 || most > 9 ? 0 : Math.min(0.5 * 10 ** -most, extent * 1e-3);

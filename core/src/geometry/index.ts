@@ -58,7 +58,7 @@ export {
   isInside,
 } from './polygon.ts';
 export type { TaggedSegment, PlanarPart, PlanarMap, Faces } from './planar.ts';
-export { planarize, walkFaces } from './planar.ts';
+export { TooManyCrossings, planarize, walkFaces } from './planar.ts';
 export type { ExactNumber } from './exact.ts';
 export { readExact } from './exact.ts';
 export { tolerance } from './tolerance.ts';

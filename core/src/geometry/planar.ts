@@ -20,10 +20,20 @@ export interface PlanarMap<T> {
   readonly parts: readonly PlanarPart<T>[];
 }
 
+/** Nodes a map may have: a bound for memory. */
+const MOST_NODES = 400_000;
+
+/** Thrown where segments cross each other in more places than are kept in memory. */
+export class TooManyCrossings extends Error {
+  constructor() {
+    super(`the lines cross in more than ${MOST_NODES} places`);
+  }
+}
+
 /**
  * Segments split at every crossing and touching; equal stretches merged. Points closer than `near` become one node, and a
  * node this close to a segment's inside splits it (the one rule that covers touchings and overlaps). Segments shorter than
- * `near` vanish. Cost: segments times neighbours in x.
+ * `near` vanish. Cost: segments times neighbours in x. Throws TooManyCrossings above 400,000 nodes.
  */
 export function planarize<T>(segments: readonly TaggedSegment<T>[], near: number): PlanarMap<T> {
   const nodes = buildNodes(near);
@@ -96,23 +106,21 @@ function buildNodes(near: number): Nodes {
 }
 
 function addCrossings<T>(parts: readonly PlanarPart<T>[], nodes: Nodes, near: number): void {
-  const sorted = parts
-    .map((s) => ({ p: nodes.points[s.a]!, q: nodes.points[s.b]! }))
-    .map((s) => ({
-      ...s,
-      minX: Math.min(s.p[0], s.q[0]),
-      maxX: Math.max(s.p[0], s.q[0]),
-      minY: Math.min(s.p[1], s.q[1]),
-      maxY: Math.max(s.p[1], s.q[1]),
-    }))
-    .sort((s, t) => s.minX - t.minX);
+  const ends = parts.map((s) => [nodes.points[s.a]!, nodes.points[s.b]!] as const);
+  const sorted = ends.sort(([p, q], [r, s]) => Math.min(p[0], q[0]) - Math.min(r[0], s[0]));
+  const read = (pick: (p: Point, q: Point) => number): Float64Array =>
+    Float64Array.from(sorted, ([p, q]) => pick(p, q));
+  const minX = read((p, q) => Math.min(p[0], q[0]));
+  const maxX = read((p, q) => Math.max(p[0], q[0]) + near);
+  const minY = read((p, q) => Math.min(p[1], q[1]));
+  const maxY = read((p, q) => Math.max(p[1], q[1]) + near);
   for (let i = 0; i < sorted.length; i++) {
-    const s = sorted[i]!;
-    for (let j = i + 1; j < sorted.length && sorted[j]!.minX <= s.maxX + near; j++) {
-      const t = sorted[j]!;
-      if (t.minY > s.maxY + near || t.maxY < s.minY - near) continue;
-      const point = properCrossing(s.p, s.q, t.p, t.q, near);
+    const [right, bottom, top] = [maxX[i]!, minY[i]!, maxY[i]!];
+    for (let j = i + 1; j < sorted.length && minX[j]! <= right; j++) {
+      if (minY[j]! > top || maxY[j]! < bottom) continue;
+      const point = properCrossing(...sorted[i]!, ...sorted[j]!, near);
       if (point) nodes.numberOf(point);
+      if (nodes.points.length > MOST_NODES) throw new TooManyCrossings();
     }
   }
 }
@@ -141,6 +149,7 @@ function nodesInside(
   const u = subtract(q, p);
   const size = Math.hypot(u[0], u[1]);
   const [low, high] = [Math.min(p[0], q[0]) - slack, Math.max(p[0], q[0]) + slack];
+  const [bottom, top] = [Math.min(p[1], q[1]) - slack, Math.max(p[1], q[1]) + slack];
   let start = 0;
   for (let end = byX.length; start < end;) {
     const middle = (start + end) >> 1;
@@ -150,7 +159,8 @@ function nodesInside(
   const inside: { t: number; i: number }[] = [];
   for (let k = start; k < byX.length && byX[k]!.x <= high; k++) {
     const i = byX[k]!.i;
-    if (i === a || i === b) continue;
+    const y = points[i]![1];
+    if (y < bottom || y > top || i === a || i === b) continue;
     const w = subtract(points[i]!, p);
     const t = (w[0] * u[0] + w[1] * u[1]) / size;
     if (t > 0 && t < size && Math.abs(cross(u, w)) / size <= slack) inside.push({ t, i });

@@ -57,16 +57,14 @@ const FEW_PAIRS = 5;
 const split = (pairs: readonly Literal[], graph: PairGraph): readonly (readonly Literal[])[] =>
   pairs.length <= FEW_PAIRS ? [pairs] : graph.split(pairs);
 
-/** The first `most` orders that keep the known relations, each as the relations [above, below] of all overlapping pairs. */
-export function listOrders(
-  problem: LayerProblem,
-  most: number,
-  effort: Effort,
-  known: readonly (readonly [number, number])[] = [],
-  trusted?: Int8Array,
-): [number, number][][] {
-  const { solver, ok } = beginSolver(problem, known, trusted);
-  if (!ok) return [];
+/** The first `most` orders, each as the relations [above, below] of all overlapping pairs. */
+export function listOrders(problem: LayerProblem, most: number, effort: Effort): [number, number][][] {
+  const { solver, ok } = beginSolver(problem);
+  return ok ? listFrom(solver, most, effort) : [];
+}
+
+/** The same of those that keep what a solver holds. */
+export function listFrom(solver: LayerSolver, most: number, effort: Effort): [number, number][][] {
   const found: [number, number][][] = [];
   const walk = (pairs: readonly Literal[]): boolean => {
     if (found.length >= most || !effort.spend(1)) return false;

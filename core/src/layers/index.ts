@@ -7,6 +7,8 @@ export type { LayerProblem, LayerCrease } from './problem.ts';
 export { buildLayerProblem } from './problem.ts';
 export type { LayerOutcome } from './search.ts';
 export { searchOrder } from './search.ts';
+export type { Collision } from './collision.ts';
+export { explainNone } from './collision.ts';
 export type { LayerCount } from './count.ts';
 export { countOrders, listOrders } from './count.ts';
 export { checkOrder } from './verify.ts';

@@ -1,5 +1,6 @@
 import { type CreasePattern, foldPattern, relaxPattern } from '../creases/index.ts';
 import { TooCoarse } from '../folded/index.ts';
+import { TooManyCrossings } from '../geometry/index.ts';
 import { type LayerProblem, buildLayerProblem } from './problem.ts';
 
 /**
@@ -15,7 +16,11 @@ export type PreparedPattern =
       /** How far the farthest vertex was moved to close the angles, in the pattern's unit. */
       readonly shift: number;
     }
-  | { readonly kind: 'ambiguous' };
+  | { readonly kind: 'ambiguous' }
+  | { readonly kind: 'tooLarge'; readonly text: string };
+
+/** Facets whose layers are ordered: relations are kept for every pair, about 25 bytes each. */
+const MOST_FACETS = 4000;
 
 /** A rounded coordinate may be off by half a digit in x and y, and repairing angles moves neighbours too. */
 const MOST_SHIFT = 40;
@@ -27,6 +32,12 @@ const [LOW, HIGH] = [10, 40];
  * the pattern is ambiguous. `precision` is the rounding error of a coordinate, 0 for exact ones.
  */
 export function prepareLayers(pattern: CreasePattern, precision: number): PreparedPattern {
+  const count = pattern.facets.length;
+  if (count > MOST_FACETS)
+    return {
+      kind: 'tooLarge',
+      text: `The pattern has ${count} facets, and the layers of at most ${MOST_FACETS} are ordered; leave out resting creases, or take a part of it.`,
+    };
   const relaxed = relaxPattern(pattern);
   const allowed = Math.max(MOST_SHIFT * precision, 1e-9 * pattern.size);
   const usable = relaxed.shift <= allowed && relaxed.left < 1e-9;
@@ -42,6 +53,8 @@ export function prepareLayers(pattern: CreasePattern, precision: number): Prepar
     return { kind: 'ready', pattern: used, problem, shift: usable ? relaxed.shift : 0 };
   } catch (fault) {
     if (fault instanceof TooCoarse) return { kind: 'ambiguous' };
+    if (fault instanceof TooManyCrossings)
+      return { kind: 'tooLarge', text: `The folded pattern is too dense: ${fault.message}.` };
     throw fault;
   }
 }

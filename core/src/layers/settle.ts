@@ -2,18 +2,49 @@ import type { CreasePattern, FoldedPattern, PatternEdge } from '../creases/index
 import type { Effort } from '../effort/index.ts';
 import { type FlatState, TooCoarse, facetOnModel, listEdges } from '../folded/index.ts';
 import { type Point, apply, doShapesOverlap, isTurned, toShape, tolerance } from '../geometry/index.ts';
-import { listOrders } from './count.ts';
+import { listFrom } from './count.ts';
 import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
-import { type LayerOutcome, runSearch } from './search.ts';
+import { type LayerOutcome, beginSolver, searchFrom } from './search.ts';
+import type { LayerSolver } from './solver.ts';
 import { checkOrder } from './verify.ts';
 
 /** The part of a folded state whose order is in question, as a layer problem of its own. */
-export interface LayerScope {
+export class LayerScope {
   readonly problem: LayerProblem;
   /** Facets of the state the problem speaks of, by its own numbers. */
   readonly facets: readonly number[];
   /** Facets of the whole state. */
   readonly whole: number;
+  private trusted = new Int8Array(0);
+  private begun: { readonly solver: LayerSolver; readonly ok: boolean } | undefined;
+
+  constructor(problem: LayerProblem, facets: readonly number[], whole: number) {
+    this.problem = problem;
+    this.facets = facets;
+    this.whole = whole;
+  }
+
+  /**
+   * Asks a solver that holds the known relations, if they can be held; it is made once for all orders with the same
+   * trusted pairs and left as it was.
+   */
+  ask<T>(own: Int8Array, question: (solver: LayerSolver) => T): T | undefined {
+    if (!this.begun || !this.isTrusted(own)) {
+      this.trusted = own.map((o) => (o === 2 ? 1 : 0));
+      this.begun = beginSolver(this.problem, this.trusted);
+    }
+    const { solver, ok } = this.begun;
+    const answer = ok && solver.assumeAll(own) ? question(solver) : undefined;
+    solver.backTo(0);
+    solver.forget();
+    return answer;
+  }
+
+  /** True where the pairs trusted so far are just those of this order. */
+  private isTrusted(own: Int8Array): boolean {
+    for (let i = 0; i < own.length; i++) if ((own[i] === 2) !== (this.trusted[i] === 1)) return false;
+    return true;
+  }
 }
 
 /** More than this share of all facets, and the whole state is taken as it is. */
@@ -33,17 +64,21 @@ export function layersAround(state: FlatState, isMoved: readonly boolean[]): Lay
   if (moved.length > 0 && near.length < NEARLY_ALL * whole) {
     try {
       const part = { ...state, facets: near.map((f) => state.facets[f]!) };
-      return { problem: buildLayerProblem(...toPattern(part)), facets: near, whole };
+      return new LayerScope(buildLayerProblem(...toPattern(part)), near, whole);
     } catch (fault) {
       // A piece that lies on others without touching their edges: only the whole sheet hangs together.
       if (!(fault instanceof TooCoarse)) throw fault;
     }
   }
-  return { problem: buildLayerProblem(...toPattern(state)), facets: state.facets.map((_, f) => f), whole };
+  return new LayerScope(
+    buildLayerProblem(...toPattern(state)),
+    state.facets.map((_, f) => f),
+    whole,
+  );
 }
 
 export type SettleOutcome =
-  { readonly kind: 'found'; readonly order: Int8Array } | Exclude<LayerOutcome, { kind: 'found' }>;
+  { readonly kind: 'found'; readonly order: Int8Array } | { readonly kind: 'none' | 'gaveUp' };
 
 /**
  * Orders the overlapping pairs that a partial order leaves open (0), keeping those it has: n x n, 1 above, 2 above and
@@ -51,14 +86,15 @@ export type SettleOutcome =
  * order matrix, or none when the known pairs cannot be kept.
  */
 export function settleOrder(scope: LayerScope, partial: Int8Array, effort: Effort): SettleOutcome {
-  const own = toScope(scope, partial);
-  const { problem } = scope;
-  const found = runSearch(problem, toPairs(own, problem.n), effort, toTrusted(own));
-  if (found.kind !== 'found') return found;
-  return {
-    kind: 'found',
-    order: toMatrix(scope, partial, (f, g) => found.above[f * problem.n + g] === 1),
-  };
+  const settled = scope.ask(toScope(scope, partial), (solver): SettleOutcome => {
+    const found: LayerOutcome = searchFrom(solver, effort);
+    if (found.kind !== 'found') return { kind: found.kind };
+    return {
+      kind: 'found',
+      order: toMatrix(scope, partial, (f, g) => found.above[f * scope.problem.n + g] === 1),
+    };
+  });
+  return settled ?? { kind: 'none' };
 }
 
 /** Up to `most` complete orders that keep a partial one. */
@@ -68,9 +104,9 @@ export function listSettled(
   most: number,
   effort: Effort,
 ): Int8Array[] {
-  const own = toScope(scope, partial);
   const { n } = scope.problem;
-  return listOrders(scope.problem, most, effort, toPairs(own, n), toTrusted(own)).map((relations) => {
+  const orders = scope.ask(toScope(scope, partial), (solver) => listFrom(solver, most, effort)) ?? [];
+  return orders.map((relations) => {
     const above = new Uint8Array(n * n);
     for (const [f, g] of relations) above[f * n + g] = 1;
     return toMatrix(scope, partial, (f, g) => above[f * n + g] === 1);
@@ -86,14 +122,6 @@ function toScope({ facets, whole }: LayerScope, partial: Int8Array): Int8Array {
     for (let g = 0; g < n; g++) own[f * n + g] = partial[facets[f]! * whole + facets[g]!]!;
   return own;
 }
-
-function toPairs(partial: Int8Array, n: number): [number, number][] {
-  const known: [number, number][] = [];
-  for (let f = 0; f < n; f++) for (let g = 0; g < n; g++) if (partial[f * n + g] === 1) known.push([f, g]);
-  return known;
-}
-
-const toTrusted = (partial: Int8Array): Int8Array => partial.map((o) => (o === 2 ? 1 : 0));
 
 /** The whole order: as settled within the scope, as known outside it. */
 function toMatrix(

@@ -1,5 +1,7 @@
-import { type Bits, type LayerProblem, bitsOf, hasBit, setBit } from './problem.ts';
-import { TACO_DIGIT, TACO_PAIRS, tacoForced } from './tacos.ts';
+import { CommonCells } from './commonCells.ts';
+import { type Bits, type LayerProblem, hasBit, setBit } from './problem.ts';
+import { TacoBook } from './tacoBook.ts';
+import { tacoForced } from './tacos.ts';
 
 /** A literal is an ordered pair: f * n + g says "f lies above g"; its negation is g * n + f. */
 export type Literal = number;
@@ -25,16 +27,9 @@ export class LayerSolver {
   private readonly position: Int32Array;
   private readonly reasonA: Int32Array;
   private readonly reasonB: Int32Array;
-  /** Tacos by facet pair: entries taco * 8 + place of the pair in it, from tacoStart[pair] on. */
-  private readonly tacoStart: Int32Array;
-  private readonly tacoEntries: Int32Array;
+  private readonly tacos: TacoBook;
   private readonly equalAt = new Map<number, number[]>();
-  private readonly tacoState: Int16Array;
-  private readonly tacoPairOf: Int32Array;
-  private readonly masks: Bits[] = [];
-  /** Number of a pair's mask plus 1; 0 where it has not been asked for. */
-  private readonly maskAt: Int32Array;
-  private readonly maskByCells = new Map<number, { readonly common: Bits; readonly mask: number }[]>();
+  private readonly common: CommonCells;
   private readonly clauses: Literal[][] = [];
   private readonly watches = new Map<Literal, number[]>();
   private done = 0;
@@ -51,12 +46,8 @@ export class LayerSolver {
     this.up = Array.from({ length: n }, () => new Int32Array(words));
     this.down = Array.from({ length: n }, () => new Int32Array(words));
     if (trusted) this.trust(trusted);
-    const count = problem.tacos.length / 4;
-    this.tacoState = new Int16Array(count);
-    this.tacoPairOf = new Int32Array(count * 6);
-    this.maskAt = new Int32Array(n * n);
-    this.tacoStart = new Int32Array(n * n + 1);
-    this.tacoEntries = this.indexTacos(count);
+    this.tacos = new TacoBook(problem, this.above);
+    this.common = new CommonCells(problem);
     for (const [a, b, c, d] of problem.equal) {
       this.link(this.equalAt, a * n + b, c * n + d);
       this.link(this.equalAt, b * n + a, d * n + c);
@@ -81,6 +72,14 @@ export class LayerSolver {
   assume(literal: Literal): boolean {
     this.levelStarts.push(this.trail.length);
     return this.assert(literal, OPEN, OPEN) && this.propagate();
+  }
+
+  /** Opens a level with many relations (n x n, above 0 where the first facet lies above) taken for true. False on a conflict. */
+  assumeAll(known: Int8Array): boolean {
+    this.levelStarts.push(this.trail.length);
+    for (let literal = 0; literal < known.length; literal++)
+      if (known[literal]! > 0 && !this.assert(literal, OPEN, OPEN)) return false;
+    return this.propagate();
   }
 
   /** Takes a relation for true at the present level, for two reasons (or a clause: -2 - its number, or none). */
@@ -140,6 +139,12 @@ export class LayerSolver {
     return number;
   }
 
+  /** Drops all learned clauses. */
+  forget(): void {
+    this.clauses.length = 0;
+    this.watches.clear();
+  }
+
   /** The literals that made this one follow; empty for an assumption. */
   reasonsOf(literal: Literal): Literal[] {
     return this.antecedents(literal, this.reasonA[literal]!, this.reasonB[literal]!);
@@ -163,17 +168,7 @@ export class LayerSolver {
     this.position[literal] = -1;
     this.up[g]![f >> 5]! &= ~(1 << (f & 31));
     this.down[f]![g >> 5]! &= ~(1 << (g & 31));
-    if (!propagated) return;
-    const pair = this.pairKey(f, g);
-    for (let i = this.tacoStart[pair]!; i < this.tacoStart[pair + 1]!; i++) {
-      const entry = this.tacoEntries[i]!;
-      const [t, p] = [entry >> 3, entry & 7];
-      this.tacoState[t]! -= this.tacoValue(t, p, literal) * TACO_DIGIT[p]!;
-    }
-  }
-
-  private pairKey(f: number, g: number): number {
-    return f < g ? f * this.n + g : g * this.n + f;
+    if (propagated) this.tacos.book(literal, -1);
   }
 
   private trust(trusted: Int8Array): void {
@@ -222,41 +217,10 @@ export class LayerSolver {
     return true;
   }
 
-  private indexTacos(count: number): Int32Array {
-    const { tacos } = this.problem;
-    const { n, tacoStart, above } = this;
-    for (let t = 0; t < count; t++) {
-      for (let p = 0; p < 6; p++) {
-        const [f, g] = [tacos[t * 4 + TACO_PAIRS[p]![0]]!, tacos[t * 4 + TACO_PAIRS[p]![1]]!];
-        this.tacoPairOf[t * 6 + p] = f * n + g;
-        if (f === g) continue;
-        if (above[f * n + g] === 1) this.tacoState[t]! += TACO_DIGIT[p]!;
-        else if (above[g * n + f] === 1) this.tacoState[t]! += 2 * TACO_DIGIT[p]!;
-        else tacoStart[this.pairKey(f, g) + 1]!++;
-      }
-    }
-    for (let i = 0; i < n * n; i++) tacoStart[i + 1]! += tacoStart[i]!;
-    const next = tacoStart.slice();
-    const entries = new Int32Array(tacoStart[n * n]!);
-    for (let k = 0; k < count * 6; k++) {
-      const pair = this.tacoPairOf[k]!;
-      const f = Math.floor(pair / n);
-      const g = pair - f * n;
-      if (f !== g && above[pair] === 0 && above[g * n + f] === 0)
-        entries[next[this.pairKey(f, g)]!++] = Math.floor(k / 6) * 8 + (k % 6);
-    }
-    return entries;
-  }
-
   private link(map: Map<number, number[]>, key: number, value: number): void {
     const list = map.get(key);
     if (list) list.push(value);
     else map.set(key, [value]);
-  }
-
-  /** 1 when the literal says the table's first facet lies above its second, else 2. */
-  private tacoValue(t: number, p: number, literal: Literal): number {
-    return this.tacoPairOf[t * 6 + p] === literal ? 1 : 2;
   }
 
   private alongCreases(literal: Literal, f: number, g: number): boolean {
@@ -275,26 +239,17 @@ export class LayerSolver {
   }
 
   private alongTacos(literal: Literal): boolean {
-    const { tacoStart, tacoEntries, tacoState, tacoPairOf } = this;
-    const f = Math.floor(literal / this.n);
-    const pair = this.pairKey(f, literal - f * this.n);
-    const [start, end] = [tacoStart[pair]!, tacoStart[pair + 1]!];
-    for (let i = start; i < end; i++) {
-      const entry = tacoEntries[i]!;
-      const [t, p] = [entry >> 3, entry & 7];
-      tacoState[t]! += (tacoPairOf[t * 6 + p] === literal ? 1 : 2) * TACO_DIGIT[p]!;
-    }
+    this.tacos.book(literal, 1);
     return this.forceTacos(literal);
   }
 
   /** What the tacos of a pair force, as their relations stand. */
   private forceTacos(literal: Literal): boolean {
-    const { tacoStart, tacoEntries, tacoState, tacoPairOf } = this;
-    const f = Math.floor(literal / this.n);
-    const pair = this.pairKey(f, literal - f * this.n);
-    for (let i = tacoStart[pair]!; i < tacoStart[pair + 1]!; i++) {
-      const t = tacoEntries[i]! >> 3;
-      const forced = tacoForced[tacoState[t]!]!;
+    const { start, entries, state, pairOf } = this.tacos;
+    const pair = this.tacos.pairOfLiteral(literal);
+    for (let i = start[pair]!, end = start[pair + 1]!; i < end; i++) {
+      const t = entries[i]! >> 3;
+      const forced = tacoForced[state[t]!]!;
       if (forced === 0) continue;
       if (forced < 0) {
         this.conflict = this.tacoKnown(t, Infinity);
@@ -304,7 +259,7 @@ export class LayerSolver {
       for (let p = 0; rest > 0; p++, rest = Math.floor(rest / 3)) {
         const digit = rest % 3;
         if (digit === 0) continue;
-        const own = tacoPairOf[t * 6 + p]!;
+        const own = pairOf[t * 6 + p]!;
         if (!this.assert(digit === 1 ? own : this.negate(own), TACO_REASON - t, OPEN)) return false;
       }
     }
@@ -337,36 +292,8 @@ export class LayerSolver {
     return true;
   }
 
-  /** Facets that share a cell with both; shared between all pairs with the same common cells. */
-  maskOf(f: number, g: number): Bits {
-    const at = this.maskAt[f * this.n + g]!;
-    return at > 0 ? this.masks[at - 1]! : this.findMask(f, g);
-  }
-
-  private findMask(f: number, g: number): Bits {
-    const { cellsOf, cells, words } = this.problem;
-    const [a, b] = [cellsOf[f]!, cellsOf[g]!];
-    const common = new Int32Array(a.length);
-    let hash = 0;
-    for (let w = 0; w < common.length; w++) {
-      common[w] = a[w]! & b[w]!;
-      hash = (Math.imul(hash, 31) + common[w]! * 7) | 0;
-    }
-    const alike = this.maskByCells.get(hash) ?? [];
-    let found = alike.find((k) => k.common.every((word, w) => word === common[w]));
-    if (!found) {
-      const mask = new Int32Array(words);
-      for (const c of bitsOf(common)) {
-        const cell = cells[c]!;
-        for (let w = 0; w < words; w++) mask[w]! |= cell[w]!;
-      }
-      this.masks.push(mask);
-      found = { common, mask: this.masks.length };
-      this.maskByCells.set(hash, [...alike, found]);
-    }
-    this.maskAt[f * this.n + g] = this.maskAt[g * this.n + f] = found.mask;
-    return this.masks[found.mask - 1]!;
-  }
+  /** Facets that share a cell with both. */
+  maskOf = (f: number, g: number): Bits => this.common.maskOf(f, g);
 
   private alongClauses(literal: Literal): boolean {
     const list = this.watches.get(literal);
@@ -409,7 +336,7 @@ export class LayerSolver {
   private tacoKnown(t: number, before: number): Literal[] {
     const known: Literal[] = [];
     for (let p = 0; p < 6; p++) {
-      const pair = this.tacoPairOf[t * 6 + p]!;
+      const pair = this.tacos.pairOf[t * 6 + p]!;
       for (const l of [pair, this.negate(pair)]) {
         if (this.above[l] === 1 && this.position[l]! < before) known.push(l);
       }

@@ -111,7 +111,7 @@ function tuckOver(state: FlatState, turn: Turn, request: FoldRequest): Outcome<M
 }
 
 /** The mesh with what moves reflected in the line. */
-export const reflectPieces = ({ mesh, moving }: Turn, line: Line): FineMesh => {
+export const reflectPieces = ({ mesh, moving }: Omit<Turn, 'order'>, line: Line): FineMesh => {
   const flip = reflectionIn(line);
   return {
     ...mesh,
@@ -119,11 +119,19 @@ export const reflectPieces = ({ mesh, moving }: Turn, line: Line): FineMesh => {
   };
 };
 
+type MovingRequest = Pick<FoldRequest, 'line' | 'flap' | 'layers' | 'hold'>;
+
+/** Cuts along the line and finds what moves, with the order of all pieces as they lie. */
+export function prepareTurn(state: FlatState, request: MovingRequest): Outcome<Turn, Refusal> {
+  const chosen = chooseMoving(state, request);
+  return chosen.ok ? done({ ...chosen.value, order: inheritOrder(state, chosen.value.mesh) }) : chosen;
+}
+
 /** Cuts along the line and finds what moves: the least set that holds the flap's points and does not tear. */
-export function prepareTurn(
+export function chooseMoving(
   state: FlatState,
-  request: Pick<FoldRequest, 'line' | 'flap' | 'layers' | 'hold'>,
-): Outcome<Turn, Refusal> {
+  request: MovingRequest,
+): Outcome<Omit<Turn, 'order'>, Refusal> {
   const side = findSide(state, request);
   if (!side.ok) return side;
   const cut = cutAlong(state, request.line);
@@ -149,7 +157,7 @@ export function prepareTurn(
       ...(at ? { at } : {}),
     });
   }
-  return done({ mesh, moving, order: inheritOrder(state, mesh) });
+  return done({ mesh, moving });
 }
 
 /** The side of the line the flap's points lie on; refuses points off the sheet, on the line, or on both sides. */

@@ -9,6 +9,8 @@ export type { Picks } from './lay.ts';
 export { singleOut } from './lay.ts';
 export type { FoldRequest } from './fold.ts';
 export { foldOver } from './fold.ts';
+export type { Ghost } from './ghost.ts';
+export { ghostOf } from './ghost.ts';
 export type { CreaseRequest } from './crease.ts';
 export { creaseAlong } from './crease.ts';
 export { turnOver, rotateModel } from './turn.ts';

@@ -80,8 +80,8 @@ class Parting {
   private readonly stack: readonly number[];
   private readonly order: Int8Array;
   private readonly n: number;
-  private readonly together: readonly { readonly a: number; readonly b: number }[];
-  private sides = new Map<number, 1 | -1>();
+  private readonly mates: readonly number[][];
+  private readonly sides: Int8Array;
 
   constructor(
     stack: readonly number[],
@@ -92,32 +92,38 @@ class Parting {
     this.stack = stack;
     this.order = order;
     this.n = n;
-    this.together = together;
+    this.sides = new Int8Array(n);
+    this.mates = Array.from({ length: n }, () => []);
+    for (const { a, b } of together) {
+      this.mates[a]!.push(b);
+      this.mates[b]!.push(a);
+    }
   }
 
-  sideOf(piece: number): 1 | -1 | 0 {
-    return this.sides.get(piece) ?? 0;
+  sideOf(piece: number): number {
+    return this.sides[piece]!;
   }
 
-  /** False, and nothing is changed, where the piece would be on both sides. */
+  /** False, and nothing is changed, where a piece would be on both sides. */
   assign(piece: number, side: 1 | -1): boolean {
-    const before = new Map(this.sides);
-    const queue: [number, 1 | -1][] = [[piece, side]];
-    while (queue.length > 0) {
-      const [p, s] = queue.pop()!;
-      const known = this.sides.get(p);
-      if (known === s) continue;
-      if (known !== undefined) {
-        this.sides = before;
-        return false;
+    const { order, n, sides } = this;
+    if (sides[piece] !== 0) return sides[piece] === side;
+    const set = [piece];
+    sides[piece] = side;
+    // All that goes along goes to the same side.
+    for (let k = 0; k < set.length; k++) {
+      const p = set[k]!;
+      const goesAlong = this.mates[p]!.slice();
+      for (const q of this.stack) if (order[p * n + q] === -side) goesAlong.push(q);
+      for (const q of goesAlong) {
+        if (sides[q] === side) continue;
+        if (sides[q] !== 0) {
+          for (const r of set) sides[r] = 0;
+          return false;
+        }
+        sides[q] = side;
+        set.push(q);
       }
-      this.sides.set(p, s);
-      for (const { a, b } of this.together) {
-        if (a === p && this.sides.get(b) !== s) queue.push([b, s]);
-        if (b === p && this.sides.get(a) !== s) queue.push([a, s]);
-      }
-      for (const q of this.stack)
-        if (this.order[q * this.n + p] === s && this.sides.get(q) !== s) queue.push([q, s]);
     }
     return true;
   }
