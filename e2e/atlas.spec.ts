@@ -9,6 +9,7 @@ test('the atlas lays a base open and begins a plan with its steps', async ({ pag
     '5 flaps of 0.354 and 4 of 0.146 of the side.',
   );
   await expect(page.getByRole('row')).toHaveCount(10);
+  await expect(page.getByTestId('efficiency')).toHaveText('No smaller sheet can hold these flaps round one hub.');
   // Every base of the list is folded in its turn and says its flaps.
   await expect(list.getByText('folding …')).toHaveCount(0);
   await list.getByRole('link', { name: /^Bird base 5 flaps/ }).click();
@@ -41,4 +42,5 @@ test('an unknown base says so, and the palette finds a base by its name', async 
   await page.getByPlaceholder('Stage, plan, step or action').fill('windmill');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 2, name: 'Windmill base' })).toBeVisible();
+  await expect(page.getByTestId('efficiency')).toContainText('could come from 50 % of this sheet');
 });

@@ -1,9 +1,10 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { z } from 'zod';
 import { type Assignment, type CreasePattern, buildPattern } from '@jade/core/creases';
 import { type DashMeaning, dashMeaning, readFold, readSvg } from '@jade/core/formats';
+import { type Figure, readFigure } from '@jade/core/parts';
 import { type Plan, readPlanFile } from '@jade/core/plan';
+import type { SheetShape } from '@jade/core/sheet';
 import { readLength } from '@jade/core/units';
 
 /** Bad input: one clear line with place, limit and remedy. */
@@ -75,14 +76,17 @@ function readMeaning(map: string | boolean | undefined): DashMeaning {
   return meaning as DashMeaning;
 }
 
-export function readPlan(file: string): Plan {
-  let value: unknown;
+function readJson(file: string, what: string): unknown {
   try {
-    value = JSON.parse(readText(file));
+    return JSON.parse(readText(file));
   } catch (fault) {
     if (fault instanceof BadInput) throw fault;
-    throw new BadInput(`${file}: it is not JSON; a plan file is saved by Export.`);
+    throw new BadInput(`${file}: it is not JSON; ${what}.`);
   }
+}
+
+export function readPlan(file: string): Plan {
+  const value = readJson(file, 'a plan file is saved by Export');
   const read = readPlanFile(value);
   if (!read.ok) throw new BadInput(`${file}: ${read.fault[0]!.text}`);
   return read.value.plan;
@@ -133,55 +137,37 @@ export function readTarget(value: string | boolean | undefined): {
   return { dimension, mm: read.value };
 }
 
-const partsSchema = z.object({
-  nodes: z.array(z.string()).min(2).max(200),
-  limbs: z
-    .array(
-      z.object({
-        name: z.string().min(1),
-        from: z.string(),
-        to: z.string(),
-        length: z.number().positive().max(5000),
-      }),
-    )
-    .min(1)
-    .max(200),
-});
+/** A stick figure from a file. */
+export function readFigureFile(file: string): Figure {
+  const read = readFigure(readJson(file, 'a stick figure has nodes and limbs'));
+  if (!read.ok) throw new BadInput(`${file}: ${read.fault[0]!.text}`);
+  return read.value;
+}
 
-/**
- * The flaps a stick figure wants: from every end inward to the first node where limbs part, lengths added up (a chain of
- * two-limb nodes is one flap with joints). Limbs between such nodes are not flaps and are left out.
- */
-export function readParts(file: string): { id: string; name: string; lengthMm: number }[] {
-  let value: unknown;
-  try {
-    value = JSON.parse(readText(file));
-  } catch (fault) {
-    if (fault instanceof BadInput) throw fault;
-    throw new BadInput(`${file}: it is not JSON; a stick figure has nodes and limbs.`);
-  }
-  const read = partsSchema.safeParse(value);
-  if (!read.success) {
-    const issue = read.error.issues[0]!;
-    throw new BadInput(`${file}: ${issue.path.join('.') || 'the figure'}: ${issue.message}.`);
-  }
-  const { nodes, limbs } = read.data;
-  const lost = limbs.find((l) => !nodes.includes(l.from) || !nodes.includes(l.to));
-  if (lost)
-    throw new BadInput(`${file}: limb "${lost.name}" ends at a node that is not in the list of nodes.`);
-  const at = (node: string): typeof limbs => limbs.filter((l) => l.from === node || l.to === node);
-  return nodes
-    .filter((n) => at(n).length === 1)
-    .map((leaf) => {
-      let [node, length, limb] = [leaf, 0, at(leaf)[0]!];
-      const name = limb.name;
-      for (let steps = 0; steps <= limbs.length; steps++) {
-        length += limb.length;
-        node = limb.from === node ? limb.to : limb.from;
-        const onward = at(node).filter((l) => l !== limb);
-        if (onward.length !== 1) break;
-        limb = onward[0]!;
-      }
-      return { id: leaf, name, lengthMm: length };
-    });
+/** "square", "a:b" (width : height) or "half-square". */
+export function readSheet(value: string | boolean | undefined): SheetShape {
+  const text = String(value ?? 'square').trim();
+  if (text === 'square') return { kind: 'square' };
+  if (text === 'half-square') return { kind: 'triangle' };
+  const parts = /^(\d+(?:\.\d+)?):(\d+(?:\.\d+)?)$/.exec(text);
+  const [width, height] = [Number(parts?.[1]), Number(parts?.[2])];
+  if (!(width > 0 && height > 0) || Math.max(width / height, height / width) > 50)
+    throw new BadInput(
+      `--sheet is "${text}"; write square, half-square, or a rectangle as 1:1.414 (at most 50:1).`,
+    );
+  return width === height ? { kind: 'square' } : { kind: 'rectangle', width, height };
+}
+
+/** A number of an option within limits. */
+export function readAmount(
+  value: string | boolean | undefined,
+  name: string,
+  low: number,
+  high: number,
+): number | undefined {
+  if (value === undefined) return undefined;
+  const number = Number(value);
+  if (!(number >= low && number <= high))
+    throw new BadInput(`--${name} is "${String(value)}"; write a number from ${low} to ${high}.`);
+  return number;
 }

@@ -18,7 +18,9 @@ import {
   searchOrder,
 } from '@jade/core/layers';
 import { defaultLimits, toCutting } from '@jade/core/paper';
-import { matchBases } from '@jade/core/parts';
+import { pack, provePacking, spareOf } from '@jade/core/packing';
+import { efficiencyOf, flapsOf, leavesOf, matchBases, toPackingTask } from '@jade/core/parts';
+import type { Issue, Outcome } from '@jade/core/outcome';
 import {
   type PointRef,
   type Replay,
@@ -32,10 +34,12 @@ import { sheetArea } from '@jade/core/sheet';
 import { learnRatio, ratioOf, toSheetSide } from '@jade/core/sizing';
 import {
   BadInput,
+  readAmount,
   readArgs,
   readBox,
   readCount,
-  readParts,
+  readFigureFile,
+  readSheet,
   readPattern,
   readPlan,
   readTarget,
@@ -49,6 +53,13 @@ interface Verb {
 
 /** Steps of the search the command line allows: some tens of seconds on an ordinary machine. */
 const SEARCH_STEPS = 3_000_000;
+/** Hops of a packing: a few seconds for twenty ends. */
+const PACKING_HOPS = 1000;
+
+function valueOf<T>(outcome: Outcome<T, Issue>): T {
+  if (!outcome.ok) throw new BadInput(outcome.fault.text);
+  return outcome.value;
+}
 
 export const verbs: Record<string, Verb> = {
   check: {
@@ -149,7 +160,8 @@ export const verbs: Record<string, Verb> = {
         throw new BadInput(
           `there is no base "${files[0]}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
         );
-      const { state, flaps, measures } = foldBase(base);
+      const folded = foldBase(base);
+      const { state, flaps, measures } = folded;
       return {
         name: base.name,
         flaps: flaps.map((f) => ({
@@ -160,6 +172,7 @@ export const verbs: Record<string, Verb> = {
           tip: f.tipOnSheet,
         })),
         creasePattern: foldsOf(state).map((f) => ({ from: f.from, to: f.to, sense: f.sense })),
+        efficiency: efficiencyOf(folded) ?? null,
         silhouette: { width: measures.width, height: measures.height, area: measures.silhouetteArea },
         layersMax: measures.spot.layers,
       };
@@ -187,7 +200,11 @@ export const verbs: Record<string, Verb> = {
       'Bases of the atlas for a stick figure, the smallest sheet first: side in mm, which flap becomes which limb, what decides and what is left over.',
     run(args) {
       const { files } = readArgs(args, {}, 1);
-      const limbs = readParts(files[0]!);
+      const limbs = flapsOf(readFigureFile(files[0]!)).map((f) => ({
+        id: f.leaf,
+        name: f.limb,
+        lengthMm: f.lengthMm,
+      }));
       const square = bases.filter((b) => b.sheet.kind === 'square').map(foldBase);
       return matchBases(square, limbs).map((m) => ({
         base: m.baseId,
@@ -197,6 +214,39 @@ export const verbs: Record<string, Verb> = {
         spare: m.spareFlaps,
         missing: m.missingFlaps,
       }));
+    },
+  },
+  pack: {
+    usage: 'pack PARTS.json [--sheet square|a:b|half-square] [--seconds S] [--seed N]',
+    about:
+      'The smallest sheet the figure could have at all, by circle packing: scale in sheet sides per mm, places of the ends, which ends touch, and whether it is proved locally best. --seconds only ends the search early.',
+    run(args) {
+      const { files, values } = readArgs(
+        args,
+        { sheet: { type: 'string' }, seconds: { type: 'string' }, seed: { type: 'string' } },
+        1,
+      );
+      const figure = readFigureFile(files[0]!);
+      const task = toPackingTask(figure, readSheet(values.sheet));
+      const seconds = readAmount(values.seconds, 'seconds', 0.01, 3600) ?? Infinity;
+      const end = performance.now() + seconds * 1000;
+      const effort = buildEffort(PACKING_HOPS, undefined, () => performance.now() > end);
+      const packing = valueOf(
+        pack(task, effort, { seed: readCount(values.seed, 'seed', 0, 0xffffffff) ?? 1 }),
+      );
+      const proof = valueOf(provePacking(task, packing));
+      const spare = valueOf(spareOf(task, packing));
+      const leaves = leavesOf(figure);
+      return {
+        scale: packing.scale,
+        positions: Object.fromEntries(leaves.map((leaf, i) => [leaf, packing.positions[i]!])),
+        sheetSide: 1 / packing.scale,
+        violation: proof.violation,
+        active: packing.active.map((pair) => pair.map((i) => leaves[i]!)),
+        locallyBest: proof.isLocalBest,
+        spare: Object.fromEntries(leaves.map((leaf, i) => [leaf, spare[i]!])),
+        hops: packing.hops,
+      };
     },
   },
   size: {

@@ -4,3 +4,6 @@
  */
 export type { Limb, BaseMatch, LimbMatch } from './match.ts';
 export { matchBase, matchBases, fullnessOf } from './match.ts';
+export type { Figure, FigureLimb, WantedFlap } from './figure.ts';
+export { readFigure, leavesOf, flapsOf, distancesOf, leafPairsOf } from './figure.ts';
+export { toPackingTask, efficiencyOf } from './bound.ts';

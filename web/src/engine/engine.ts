@@ -5,7 +5,7 @@ import { layersUnder, type FlatState } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
 import { constructMark, judgeConstruction } from '@jade/core/marks';
 import { rotateModel } from '@jade/core/moves';
-import { matchBases } from '@jade/core/parts';
+import { efficiencyOf, matchBases } from '@jade/core/parts';
 import {
   basesFrom,
   foldedBase,
@@ -227,6 +227,8 @@ export function buildEngine(): Engine {
         })),
       };
     },
+
+    readEfficiency: (id) => efficiencyOf(mustFold(id)) ?? null,
 
     drawSilhouette(given): Silhouette {
       const own = replaySequence(toSequence(given));

@@ -146,5 +146,7 @@ export interface Engine {
   readAtlas(limbs: readonly Limb[], sheet: SheetShape): AtlasRow[];
   readBaseCard(id: string): BaseCard;
   readBase(id: string): BaseSheet;
+  /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */
+  readEfficiency(id: string): number | null;
   drawSilhouette(input: PlanInput): Silhouette;
 }

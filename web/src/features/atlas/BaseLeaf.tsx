@@ -1,11 +1,11 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { findBase } from '@jade/core/bases';
 import { buildPlan } from '@jade/core/plan';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { sayFault, useCreatePlanMutation } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
-import type { BaseSheet } from '../../engine/index.ts';
+import { type BaseSheet, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../table/index.ts';
 import { LengthField } from '../../ui/index.ts';
 
@@ -52,6 +52,7 @@ export function BaseLeaf({ base }: { base: BaseSheet }) {
           <figcaption className="note">
             its creases, and the circle of paper each flap uses: {toFigure(base.covered * 100, 0)} % of the
             sheet
+            <Efficiency id={base.id} />
           </figcaption>
         </figure>
         <div className="min-w-[250px] flex-1">
@@ -117,6 +118,30 @@ function sayFlaps({ flaps }: BaseSheet): string {
 
 const sayArea = ({ measures }: BaseSheet): string =>
   `${toFigure(measures.silhouetteArea * 100, 1)} % of the side squared`;
+
+/** How near the base comes to the smallest sheet its flaps could have. */
+function Efficiency({ id }: { id: string }) {
+  const [share, setShare] = useState<number | null>();
+  useEffect(() => {
+    let live = true;
+    void getEngine()
+      .readEfficiency(id)
+      .then((found) => live && setShare(found));
+    return () => {
+      live = false;
+    };
+  }, [id]);
+  if (share === null) return null;
+  return (
+    <span className="block" data-testid="efficiency">
+      {share === undefined
+        ? 'packing its flaps anew …'
+        : share > 0.995
+          ? 'No smaller sheet can hold these flaps round one hub.'
+          : `The same flaps round one hub could come from ${toFigure(share * 100, 0)} % of this sheet.`}
+    </span>
+  );
+}
 
 function Circles({
   base,
