@@ -30,6 +30,7 @@ export {
   mirrorLine,
   footOf,
   slipLine,
+  landingsOn,
 } from './line.ts';
 export type { Isometry } from './isometry.ts';
 export {

@@ -62,6 +62,26 @@ export const mirrorPoint = (line: Line, p: Point): Point =>
   subtract(p, scale(line.normal, 2 * sideOf(line, p)));
 export const footOf = (line: Line, p: Point): Point => subtract(p, scale(line.normal, sideOf(line, p)));
 
+/**
+ * Where a point can come to lie on a line when the crease runs through a second point (two places at most, in the line's
+ * direction), or square to a second line (one place).
+ */
+export function landingsOn(
+  line: Line,
+  p: Point,
+  by: { readonly through: Point } | { readonly square: Line },
+): Point[] {
+  if ('square' in by) {
+    const landed = crossingOf(line, lineAlong(p, directionOf(by.square)));
+    return landed ? [landed] : [];
+  }
+  const foot = footOf(line, by.through);
+  const reach = distance(by.through, p) ** 2 - distance(by.through, foot) ** 2;
+  if (reach < -tolerance.samePoint) return [];
+  const along = scale(directionOf(line), Math.sqrt(Math.max(0, reach)));
+  return [subtract(foot, along), add(foot, along)];
+}
+
 /** The ray o to p turned counter-clockwise by degrees, as a line; undefined when o and p are one point. */
 export function lineAtAngle(o: Point, p: Point, degrees: number): Line | undefined {
   if (distance(o, p) <= tolerance.samePoint) return undefined;

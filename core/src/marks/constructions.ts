@@ -288,6 +288,7 @@ function sigmaOf(step: Step, sigma: AlignmentSigma): number {
   if (move.kind !== 'fold' && move.kind !== 'crease' && move.kind !== 'pinch') return 0;
   switch (move.line.kind) {
     case 'onto':
+    case 'landing':
       return sigma.pointToPoint / 2;
     case 'lineOnto':
     case 'bisector':

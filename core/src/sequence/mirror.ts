@@ -161,6 +161,16 @@ function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
         // Seen from one face a mirrored step turns the other way round, and so does one on the other face.
         degrees: (context.map.kind === 'mirror') !== context.behind ? -ref.degrees : ref.degrees,
       };
+    case 'landing':
+      return {
+        ...ref,
+        from: point(ref.from),
+        on: mapLineRef(ref.on, context),
+        by:
+          ref.by.kind === 'through'
+            ? { kind: 'through', at: point(ref.by.at) }
+            : { kind: 'square', to: mapLineRef(ref.by.to, context) },
+      };
     case 'mirrored':
       return { ...ref, line: mapLineRef(ref.line, context), in: mapLineRef(ref.in, context) };
     case 'crease':

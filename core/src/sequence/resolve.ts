@@ -10,6 +10,7 @@ import {
   inverse,
   lineAlong,
   lineAtAngle,
+  landingsOn,
   lineOnto,
   linesOnto,
   lineThrough,
@@ -226,6 +227,8 @@ export function resolveLine(ref: LineRef, context: ResolveContext, frame: Frame 
         (o, p) => lineAtAngle(o, p, ref.degrees),
         'The angle is measured from a ray without length; choose a point farther off.',
       );
+    case 'landing':
+      return resolveLanding(ref, context, frame, at);
     case 'mirrored': {
       const [own, mirror] = [resolveLine(ref.line, context, frame), resolveLine(ref.in, context, frame)];
       if (!own.ok) return own;
@@ -234,6 +237,34 @@ export function resolveLine(ref: LineRef, context: ResolveContext, frame: Frame 
     case 'crease':
       return resolveCrease(ref.step, context, frame);
   }
+}
+
+function resolveLanding(
+  ref: Extract<LineRef, { kind: 'landing' }>,
+  context: ResolveContext,
+  frame: Frame,
+  at: (point: PointRef) => Found<Point>,
+): Found<Line> {
+  const [from, on] = [at(ref.from), resolveLine(ref.on, context, frame)];
+  if (!from.ok) return from;
+  if (!on.ok) return on;
+  let places: Point[];
+  if (ref.by.kind === 'through') {
+    const through = at(ref.by.at);
+    if (!through.ok) return through;
+    places = landingsOn(on.value, from.value, { through: through.value });
+  } else {
+    const square = resolveLine(ref.by.to, context, frame);
+    if (!square.ok) return square;
+    places = landingsOn(on.value, from.value, { square: square.value });
+  }
+  const place = places[ref.which] ?? places[0];
+  if (!place)
+    return lost(
+      'The point cannot reach that line with such a crease; choose a nearer line or another turning point.',
+    );
+  const line = lineOnto(from.value, place);
+  return line ? done(line) : lost('The point lies on that line already; choose another line for it.');
 }
 
 function withTwo(

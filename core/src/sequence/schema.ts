@@ -37,6 +37,16 @@ export type LineRef =
   | { readonly kind: 'across'; readonly at: PointRef; readonly to: LineRef }
   | { readonly kind: 'beside'; readonly at: PointRef; readonly to: LineRef }
   | { readonly kind: 'turned'; readonly at: PointRef; readonly towards: PointRef; readonly degrees: number }
+  /** A point onto a line, the crease through a second point or square to a second line; `which` of two places. */
+  | {
+      readonly kind: 'landing';
+      readonly from: PointRef;
+      readonly on: LineRef;
+      readonly by:
+        | { readonly kind: 'through'; readonly at: PointRef }
+        | { readonly kind: 'square'; readonly to: LineRef };
+      readonly which: 0 | 1;
+    }
   | { readonly kind: 'mirrored'; readonly line: LineRef; readonly in: LineRef }
   | { readonly kind: 'crease'; readonly step: string };
 
@@ -82,6 +92,16 @@ export const lineRefSchema: z.ZodType<LineRef> = z.lazy(() =>
       at: pointRefSchema,
       towards: pointRefSchema,
       degrees: z.number().min(-360).max(360),
+    }),
+    z.strictObject({
+      kind: z.literal('landing'),
+      from: pointRefSchema,
+      on: lineRefSchema,
+      by: z.discriminatedUnion('kind', [
+        z.strictObject({ kind: z.literal('through'), at: pointRefSchema }),
+        z.strictObject({ kind: z.literal('square'), to: lineRefSchema }),
+      ]),
+      which: z.union([z.literal(0), z.literal(1)]),
     }),
     z.strictObject({ kind: z.literal('mirrored'), line: lineRefSchema, in: lineRefSchema }),
     z.strictObject({ kind: z.literal('crease'), step: stepId }),

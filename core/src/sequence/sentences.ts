@@ -126,6 +126,13 @@ function sayFoldLine(line: LineRef, names: Names): string {
       return `through ${sayPoint(line.at, names)}, even with ${sayLine(line.to, names)}`;
     case 'turned':
       return `through ${sayPoint(line.at, names)}, ${Math.abs(line.degrees)}° ${line.degrees < 0 ? 'clockwise' : 'counter-clockwise'} from the way to ${sayPoint(line.towards, names)}`;
+    case 'landing': {
+      const by =
+        line.by.kind === 'through'
+          ? `with the crease through ${sayPoint(line.by.at, names)}`
+          : `with the crease square to ${sayLine(line.by.to, names)}`;
+      return `${sayPoint(line.from, names)} onto ${sayLine(line.on, names)}, ${by}`;
+    }
     case 'mirrored':
       return `along the mirror image of ${sayLine(line.line, names)} in ${sayLine(line.in, names)}`;
     case 'crease':

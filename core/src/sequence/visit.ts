@@ -210,6 +210,12 @@ export function walkRefs(
       case 'lineOnto':
         [l.a, l.b].forEach(line);
         return;
+      case 'landing':
+        point(l.from);
+        line(l.on);
+        if (l.by.kind === 'through') point(l.by.at);
+        else line(l.by.to);
+        return;
       case 'mirrored':
         [l.line, l.in].forEach(line);
         return;
