@@ -9,7 +9,7 @@ import { chromium } from '@playwright/test';
 import { buildChance } from '../core/src/chance/index.ts';
 import { type PatternInput, buildPattern, foldPattern } from '../core/src/creases/index.ts';
 import { castFigures } from '../core/src/demo/cast/index.ts';
-import { buildOwlSteps } from '../core/src/demo/index.ts';
+import { buildOwlSteps, foldAtRandom } from '../core/src/demo/index.ts';
 import { drawModel } from '../core/src/drawing/index.ts';
 import { buildEffort } from '../core/src/effort/index.ts';
 import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/index.ts';
@@ -21,7 +21,7 @@ import { buildPlan } from '../core/src/plan/index.ts';
 import { toReadings } from '../core/src/readings/index.ts';
 import { replaySequence } from '../core/src/sequence/index.ts';
 import { defaultSettings } from '../core/src/settings/index.ts';
-import { generateFolded, generateSteps } from '../core/test/generated.ts';
+import { generateSteps } from '../core/test/generated.ts';
 import { mapPattern, problem } from '../core/test/patterns.ts';
 import { chromiumArgs, findChromium } from './chromium.mjs';
 
@@ -58,7 +58,7 @@ const note = (what: string, ms: number): void =>
 function timeLayers(): void {
   const points: { facets: number; ms: number }[] = [];
   for (const wanted of [100, 300, 1000, 2000]) {
-    const input = patternOf(generateFolded(wanted, 7));
+    const input = patternOf(foldAtRandom(wanted, 7));
     for (const known of [true, false]) {
       const asked: PatternInput = known
         ? input
@@ -106,7 +106,7 @@ function timeCounts(): void {
 function timeMoves(): void {
   const { points, steps } = castFigures.newt;
   const newt = replaySequence({ sheet: { kind: 'square' }, points, steps }).steps.at(-1)!.after;
-  const states = [50, 200, 500].map((wanted) => generateFolded(wanted, 5));
+  const states = [50, 200, 500].map((wanted) => foldAtRandom(wanted, 5));
   for (const state of states) timeMovesOn(state, `${state.facets.length} facets in one stack`);
   timeMovesOn(newt, `the newt's ${newt.facets.length} facets`);
 }

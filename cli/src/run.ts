@@ -9,7 +9,7 @@ export interface Answer {
 }
 
 /** Runs one call of the command line; never throws. */
-export function runCommand(args: readonly string[]): Answer {
+export async function runCommand(args: readonly string[]): Promise<Answer> {
   const [name, ...rest] = args;
   const verb = name && Object.hasOwn(verbs, name) ? verbs[name] : undefined;
   if (!name || name === '--help' || name === 'help') return { code: 0, out: listVerbs(), err: '' };
@@ -21,7 +21,7 @@ export function runCommand(args: readonly string[]): Answer {
     };
   if (rest.includes('--help')) return { code: 0, out: `jade ${verb.usage}\n\n${verb.about}`, err: '' };
   try {
-    return { code: 0, out: JSON.stringify(verb.run(rest), null, 2), err: '' };
+    return { code: 0, out: JSON.stringify(await verb.run(rest), null, 2), err: '' };
   } catch (fault) {
     if (fault instanceof BadInput) return { code: 2, out: '', err: `jade ${name}: ${fault.message}` };
     return {

@@ -19,8 +19,8 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const ask = (...args: string[]): Record<string, never> => {
-  const { code, out, err } = runCommand(args);
+const ask = async (...args: string[]): Promise<Record<string, never>> => {
+  const { code, out, err } = await runCommand(args);
   if (code !== 0) throw new Error(err);
   return JSON.parse(out) as Record<string, never>;
 };
@@ -46,8 +46,23 @@ const strip = (n: number, letter = 'U') => ({
 });
 
 describe('the command line', () => {
-  test('layers counts and lists orders, and says none with a reason', () => {
-    const answer = ask('layers', file('strip.fold', strip(6)), '--count', '--limit', '3');
+  const bird = {
+    name: 'wading bird',
+    nodes: ['hub', 'shoulder', 'bill tip', 'left toe', 'right toe', 'tail tip'],
+    limbs: [
+      { name: 'neck', from: 'hub', to: 'shoulder', length: 45, angle: 70 },
+      { name: 'bill', from: 'shoulder', to: 'bill tip', length: 30, angle: -10, width: 4 },
+      { name: 'left leg', from: 'hub', to: 'left toe', length: 80, angle: -95 },
+      { name: 'right leg', from: 'hub', to: 'right toe', length: 80, angle: -85 },
+      { name: 'tail', from: 'hub', to: 'tail tip', length: 60, angle: 200 },
+    ],
+    pairs: [['left leg', 'right leg']],
+    onAxis: ['bill tip', 'tail tip'],
+    symmetry: 'book',
+  };
+
+  test('layers counts and lists orders, and says none with a reason', async () => {
+    const answer = await ask('layers', file('strip.fold', strip(6)), '--count', '--limit', '3');
     expect(answer).toMatchObject({ facets: 6, outcome: 'found', states: '144', overlapPairs: 15 });
     expect(answer.orders).toHaveLength(3);
     const cross = {
@@ -71,22 +86,22 @@ describe('the command line', () => {
       ],
       edges_assignment: ['B', 'B', 'B', 'B', 'V', 'V'],
     };
-    expect(ask('layers', file('cross.fold', cross), '--count')).toMatchObject({
+    expect(await ask('layers', file('cross.fold', cross), '--count')).toMatchObject({
       outcome: 'none',
       states: '0',
       reason: expect.stringContaining('must differ by 2'),
     });
   });
 
-  test('check and fold say what a pattern is', () => {
+  test('check and fold say what a pattern is', async () => {
     const path = file('strip4.fold', strip(4, 'V'));
-    expect(ask('check', path)).toMatchObject({ facets: 4, vertices: [], locallyFlatFoldable: true });
-    const folded = ask('fold', path);
+    expect(await ask('check', path)).toMatchObject({ facets: 4, vertices: [], locallyFlatFoldable: true });
+    const folded = await ask('fold', path);
     expect(folded).toMatchObject({ bounds: { width: 1, height: 1 }, closed: true });
     expect(folded.placements).toHaveLength(4);
   });
 
-  test('a plan is exported with its layers, and its pattern goes out as SVG and comes back as the same paper', () => {
+  test('a plan is exported with its layers, and its pattern goes out as SVG and comes back as the same paper', async () => {
     const plan = file('owl.plan.json', {
       format: PLAN_FORMAT,
       version: PLAN_VERSION,
@@ -95,30 +110,22 @@ describe('the command line', () => {
       diary: [],
     });
     const [fold, svg] = [join(folder, 'owl.fold'), join(folder, 'owl.svg')];
-    expect(ask('export', plan, '--as', 'fold', '--out', fold)).toMatchObject({ as: 'fold' });
-    expect(ask('export', plan, '--as', 'svg', '--out', svg)).toMatchObject({ as: 'svg' });
+    expect(await ask('export', plan, '--as', 'fold', '--out', fold)).toMatchObject({ as: 'fold' });
+    expect(await ask('export', plan, '--as', 'svg', '--out', svg)).toMatchObject({ as: 'svg' });
     const document = JSON.parse(readFileSync(fold, 'utf8')) as { file_frames: { faceOrders: unknown[] }[] };
     expect(document.file_frames).toHaveLength(buildOwlPlan().steps.length + 1);
-    const [a, b] = [ask('layers', fold, '--count'), ask('layers', svg, '--count')];
+    const [a, b] = [await ask('layers', fold, '--count'), await ask('layers', svg, '--count')];
     expect([b.facets, b.outcome, b.states]).toEqual([a.facets, a.outcome, a.states]);
     // With the two senses exchanged it is the same paper seen from behind: as many orders.
-    const turned = ask('layers', svg, '--count', '--map', 'dashed=M,chain=V');
+    const turned = await ask('layers', svg, '--count', '--map', 'dashed=M,chain=V');
     expect(turned.states).toBe(a.states);
   });
 
-  test('match takes a stick figure, chains of limbs added up, and ranks bases by the sheet they need', () => {
-    const bird = {
-      name: 'wading bird',
-      nodes: ['hub', 'shoulder', 'bill tip', 'left toe', 'right toe', 'tail tip'],
-      limbs: [
-        { name: 'neck', from: 'hub', to: 'shoulder', length: 45 },
-        { name: 'bill', from: 'shoulder', to: 'bill tip', length: 30 },
-        { name: 'left leg', from: 'hub', to: 'left toe', length: 80 },
-        { name: 'right leg', from: 'hub', to: 'right toe', length: 80 },
-        { name: 'tail', from: 'hub', to: 'tail tip', length: 60 },
-      ],
-    };
-    const ranked = ask('match', file('bird.parts.json', bird)) as unknown as Record<string, unknown>[];
+  test('match takes a stick figure, chains of limbs added up, and ranks bases by the sheet they need', async () => {
+    const ranked = (await ask('match', file('bird.parts.json', bird))) as unknown as Record<
+      string,
+      unknown
+    >[];
     const own = ranked.find((r) => r.base === 'bird')!;
     expect(own).toMatchObject({
       sheetSide: expect.closeTo(160, 6),
@@ -135,7 +142,7 @@ describe('the command line', () => {
     expect(sides).toEqual([...sides].sort((a, b) => a - b));
   });
 
-  test('size and balance answer from the folded plan', () => {
+  test('size and balance answer from the folded plan', async () => {
     const plan = file('owl.plan.json', {
       format: PLAN_FORMAT,
       version: PLAN_VERSION,
@@ -143,7 +150,7 @@ describe('the command line', () => {
       runs: [],
       diary: [],
     });
-    const sized = ask('size', plan, '--target', 'height=90mm') as unknown as {
+    const sized = (await ask('size', plan, '--target', 'height=90mm')) as unknown as {
       ratio: number;
       side: number;
       window: { low: number; high: number };
@@ -151,16 +158,16 @@ describe('the command line', () => {
     expect(sized.ratio).toBeCloseTo(0.9723, 4);
     expect(sized.side).toBeCloseTo(90 / sized.ratio, 9);
     expect(sized.window.low).toBeLessThan(sized.side);
-    const standing = ask('balance', plan) as unknown as {
+    const standing = (await ask('balance', plan)) as unknown as {
       support: [number, number];
       margin: number;
       marginMm: number;
     };
     expect(standing.marginMm).toBeCloseTo(standing.margin * 94, 9);
-    expect(ask('balance', plan, '--feet', 'A,A')).toMatchObject({ stands: false });
+    expect(await ask('balance', plan, '--feet', 'A,A')).toMatchObject({ stands: false });
   });
 
-  test('replay, draw, base and cut answer', () => {
+  test('replay, draw, base and cut answer', async () => {
     const plan = file('owl.json', {
       format: PLAN_FORMAT,
       version: PLAN_VERSION,
@@ -168,24 +175,145 @@ describe('the command line', () => {
       runs: [],
       diary: [],
     });
-    const { steps } = ask('replay', plan) as unknown as {
+    const { steps } = (await ask('replay', plan)) as unknown as {
       steps: { ok: boolean; facets: number; height: number }[];
     };
     expect(steps).toHaveLength(40);
     expect(steps.every((s) => s.ok)).toBe(true);
     expect(steps[39]).toMatchObject({ facets: 25, height: expect.closeTo(0.9723, 4) });
     const out = join(folder, 'step.svg');
-    expect(ask('draw', plan, '--step', '36', '--out', out)).toEqual({ step: 36, out });
+    expect(await ask('draw', plan, '--step', '36', '--out', out)).toEqual({ step: 36, out });
     expect(readFileSync(out, 'utf8')).toContain('<svg');
-    expect(ask('base').bases).toContain('kite');
-    expect(ask('base', 'kite').flaps).toMatchObject([
+    expect((await ask('base')).bases).toContain('kite');
+    expect((await ask('base', 'kite')).flaps).toMatchObject([
       { name: 'A', length: expect.closeTo(1, 9) },
       { name: 'C', length: expect.closeTo(Math.SQRT2 - 1, 9) },
     ]);
-    expect(ask('cut', '--need', '240x240mm', '--stock', '500x700mm')).toMatchObject({
+    expect(await ask('cut', '--need', '240x240mm', '--stock', '500x700mm')).toMatchObject({
       pieces: 4,
       waste: expect.closeTo(1 - (4 * 57600) / 350000, 9),
     });
+  });
+
+  test('pack answers with the smallest sheet, the places of the ends, and a proof', async () => {
+    const packed = (await ask('pack', file('bird.parts.json', bird))) as unknown as {
+      scale: number;
+      sheetSide: number;
+      positions: Record<string, [number, number]>;
+      violation: number;
+      locallyBest: boolean;
+    };
+    expect(packed.locallyBest).toBe(true);
+    expect(packed.violation).toBeLessThan(1e-9);
+    expect(packed.sheetSide).toBeCloseTo(1 / packed.scale, 9);
+    // Bill and tail at the middles of two edges, toes opposite: half the side and y solve two right triangles.
+    expect(packed.sheetSide).toBeCloseTo(208.325259, 4);
+    expect(packed.positions['left toe']![0]).toBeCloseTo(1 - packed.positions['right toe']![0], 9);
+    const again = await ask('pack', file('bird.parts.json', bird), '--seed', '5');
+    expect(again.sheetSide).toBeCloseTo(packed.sheetSide, 6);
+    const strip = await ask('pack', file('bird.parts.json', bird), '--sheet', '2:1');
+    expect(strip.sheetSide).toBeCloseTo(135, 6);
+  });
+
+  test('marks folds a fraction, a point and a line, with what each costs', async () => {
+    const third = (await ask('marks', '--fraction', '1/3', '--best', '2', '--creases', '3')) as unknown as {
+      creases: number;
+      exact: boolean;
+      errorMm: number;
+      amplification: number;
+      steps: { says: string }[];
+    }[];
+    expect(third).toHaveLength(2);
+    expect(third[0]).toMatchObject({ creases: 3, exact: true, errorMm: expect.closeTo(0, 9) });
+    expect(third[0]!.steps.length).toBeGreaterThanOrEqual(3);
+    expect(third[0]!.steps[0]!.says).toMatch(/^Fold and unfold/);
+    expect(third[0]!.amplification).toBeGreaterThan(0);
+    const place = (await ask(
+      'marks',
+      '--point',
+      '0.3,0.7',
+      '--creases',
+      '4',
+      '--sheet',
+      '200mm',
+      '--best',
+      '1',
+    )) as unknown as {
+      error: number;
+      errorMm: number;
+    }[];
+    expect(place[0]!.errorMm).toBeCloseTo(place[0]!.error * 200, 9);
+    const line = (await ask('marks', '--line', '1,0,0.25', '--creases', '2', '--best', '1')) as unknown as {
+      creases: number;
+    }[];
+    expect(line[0]).toMatchObject({ creases: 2, exact: true });
+  });
+
+  test('bench measures sizes, times and growth', async () => {
+    const { rows, growth } = (await ask('bench', 'moves')) as unknown as {
+      rows: { what: string; size: number; ms: number }[];
+      growth: Record<string, number>;
+    };
+    expect(rows).toHaveLength(8);
+    for (const row of rows) expect(row.ms).toBeGreaterThan(0);
+    expect(Object.keys(growth)).toContain('valley fold through a stack');
+  });
+
+  test.each(['dxf', 'pdf', 'obj', 'stl', 'csv', 'ics'])('export writes %s', async (as) => {
+    const own = buildOwlPlan();
+    const plan = file('owl.plan.json', {
+      format: PLAN_FORMAT,
+      version: PLAN_VERSION,
+      plan: { ...own, brief: { ...own.brief, date: '2031-03-02' } },
+      runs: [],
+      diary: [],
+    });
+    const out = join(folder, `owl.${as}`);
+    const answer = (await ask('export', plan, '--as', as, '--out', out)) as unknown as { bytes: number };
+    const text = readFileSync(out, 'latin1');
+    expect(answer).toMatchObject({ as, out, bytes: text.length });
+    const count = (part: RegExp): number => [...text.matchAll(part)].length;
+    switch (as) {
+      case 'dxf':
+        expect(text.startsWith('0\nSECTION\n')).toBe(true);
+        expect(text.endsWith('0\nEOF\n')).toBe(true);
+        expect(count(/^LINE\n8\n(EDGE|MOUNTAIN|VALLEY|CREASE)$/gm)).toBe(count(/^LINE$/gm));
+        expect(count(/^8\nEDGE$/gm)).toBeGreaterThanOrEqual(4);
+        break;
+      case 'pdf':
+        expect(text.startsWith('%PDF-1.')).toBe(true);
+        expect(count(/\/Type \/Page\n/g)).toBe(Math.ceil(own.steps.length / 6));
+        break;
+      case 'obj':
+        expect(count(/^f /gm)).toBeGreaterThan(25);
+        break;
+      case 'stl':
+        expect(count(/facet normal/g)).toBe(count(/endfacet/g));
+        break;
+      case 'csv':
+        expect(text.split('\r\n')).toHaveLength(own.steps.length + 2);
+        expect(text).toMatch(/^step,move,says,/);
+        break;
+      case 'ics':
+        expect(count(/BEGIN:VEVENT/g)).toBeGreaterThan(0);
+        // Evenings before the day it must be ready.
+        expect(count(/DTSTART[^\n]*:203103(01|02)|DTSTART[^\n]*:203102\d\d/g)).toBe(count(/BEGIN:VEVENT/g));
+        expect(text).not.toMatch(/DTSTART[^\n]*20310302/);
+    }
+  });
+
+  test('a calendar needs a date', async () => {
+    const own = buildOwlPlan();
+    const plan = file('undated.plan.json', {
+      format: PLAN_FORMAT,
+      version: PLAN_VERSION,
+      plan: { ...own, brief: { ...own.brief, date: null } },
+      runs: [],
+      diary: [],
+    });
+    const { code, err } = await runCommand(['export', plan, '--as', 'ics', '--out', join(folder, 'x.ics')]);
+    expect(code).toBe(2);
+    expect(err).toMatch(/no date to be ready by; set one in its brief/);
   });
 
   test.each([
@@ -203,14 +331,31 @@ describe('the command line', () => {
     [['check', 'EMPTY', '--wrong'], 'wrong'],
     [['check', 'CURVE'], 'curve'],
     [['match', 'EMPTY'], 'nodes'],
+    [['pack', 'EMPTY'], 'nodes'],
+    [['pack', 'FIGURE', '--sheet', '0:1'], 'write square, half-square, or a rectangle'],
+    [['pack', 'FIGURE', '--seconds', '0'], 'write a number from'],
+    [['pack', 'RING'], 'close a ring'],
+    [['marks'], 'name one thing to mark'],
+    [['marks', '--fraction', '4/3'], 'write a fraction between 0 and 1'],
+    [['marks', '--fraction', '1/0'], 'write a fraction between 0 and 1'],
+    [['marks', '--point', '2,0'], 'lies off the sheet'],
+    [['marks', '--line', '0,0,1'], 'has no direction'],
+    [['marks', '--point', '0.1,0.2', '--creases', '0'], 'write a whole number'],
+    [['marks', '--fraction', '1/3', '--sheet', 'wide'], '--sheet'],
+    [['bench', 'lunch'], 'choose one of layers, pack, marks, moves'],
     [['size', 'EMPTY', '--target', 'width=3'], 'write it as height=120mm'],
     [['balance', 'EMPTY'], 'not a plan'],
     [['check', 'CURVE', '--map', 'wavy=M'], '--map holds'],
     [['export', 'EMPTY', '--as', 'fold', '--out', 'x'], 'not a plan'],
-  ])('bad input %j ends with 2 and one line', (args, part) => {
+  ])('bad input %j ends with 2 and one line', async (args, part) => {
     const files: Record<string, string> = {
       BAD: file('bad.fold', '{'),
       EMPTY: file('empty.fold', {}),
+      FIGURE: file('bird.parts.json', bird),
+      RING: file('ring.parts.json', {
+        ...bird,
+        limbs: [...bird.limbs, { name: 'stick', from: 'bill tip', to: 'left toe', length: 9 }],
+      }),
       CUT: file('cut.fold', {
         vertices_coords: [
           [0, 0],
@@ -242,13 +387,13 @@ describe('the command line', () => {
       CURVE: file('curve.svg', '<svg><path d="M0 0Q1 1 2 0"/></svg>'),
       NAN: file('nan.fold', { vertices_coords: [[0, null]], edges_vertices: [] }),
     };
-    const { code, out, err } = runCommand(args.map((a) => files[a] ?? a));
+    const { code, out, err } = await runCommand(args.map((a) => files[a] ?? a));
     expect({ code, out }).toEqual({ code: 2, out: '' });
     expect(err).toContain(part);
     expect(err.split('\n')).toHaveLength(1);
   });
 
-  test('every verb has help, and the program runs from the shell', () => {
+  test('every verb has help, and the program runs from the shell', async () => {
     for (const verb of [
       'check',
       'layers',
@@ -261,8 +406,11 @@ describe('the command line', () => {
       'match',
       'size',
       'balance',
+      'pack',
+      'marks',
+      'bench',
     ])
-      expect(runCommand([verb, '--help']).out).toContain(`jade ${verb}`);
+      expect((await runCommand([verb, '--help'])).out).toContain(`jade ${verb}`);
     const shell = spawnSync('node', [fileURLToPath(new URL('../src/jade.mjs', import.meta.url)), 'base'], {
       encoding: 'utf8',
       env: { ...process.env, NODE_OPTIONS: '' },

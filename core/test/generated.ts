@@ -1,7 +1,6 @@
 import { buildChance } from '../src/chance/index.ts';
-import { type FlatState, buildFlatSheet, facetOnModel, facetOnSheet } from '../src/folded/index.ts';
-import { type Point, boundsOf, centroidOf, lineOnto } from '../src/geometry/index.ts';
-import { foldOver } from '../src/moves/index.ts';
+import { facetOnSheet } from '../src/folded/index.ts';
+import { centroidOf } from '../src/geometry/index.ts';
 import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../src/sequence/index.ts';
 
 /** A plan of `count` legal steps on a square, the same for the same seed; used by benchmarks and laws. */
@@ -34,35 +33,4 @@ export function generateSteps(count: number, seed: number, mostFacets = 60): Ste
     if (!last.refusal && last.after.facets.length <= mostFacets) replay = next;
   }
   return [...replay.sequence.steps];
-}
-
-/** A state of at least `facets` facets: random folds through all layers, the same for the same seed. */
-export function generateFolded(facets: number, seed: number): FlatState {
-  const chance = buildChance(seed);
-  let state = buildFlatSheet({ kind: 'square' });
-  for (let tries = 0; state.facets.length < facets && tries < 4000; tries++) {
-    const corners = state.facets.flatMap((_, f) => facetOnModel(state, f));
-    const box = boundsOf(corners);
-    const at = (): Point => [
-      box.minX + chance() * (box.maxX - box.minX),
-      box.minY + chance() * (box.maxY - box.minY),
-    ];
-    const line = lineOnto(at(), at());
-    const seedFacet = Math.floor(chance() * state.facets.length);
-    if (!line) continue;
-    const folded = foldOver(state, {
-      line,
-      sense: chance() < 0.5 ? 'valley' : 'mountain',
-      flap: [centroidOf(facetOnSheet(state, seedFacet))],
-      layers: 'all',
-      hold: [],
-      step: `g${tries}`,
-    });
-    // Folds that cut off next to nothing make slivers, not facets worth measuring.
-    if (folded.ok && folded.value.state.facets.length > state.facets.length * 1.15) {
-      const next = folded.value.state;
-      if (next.facets.length <= facets * 1.6) state = next;
-    }
-  }
-  return state;
 }

@@ -6,3 +6,4 @@ export { buildOwlSteps } from './owl-steps.ts';
 export { buildOwlPlan, buildHeronPlan, buildHarePlan } from './plans.ts';
 export { lanternDrawer } from './drawer.ts';
 export { buildOwlDiary, buildOwlRuns } from './diary.ts';
+export { foldAtRandom } from './stacks.ts';

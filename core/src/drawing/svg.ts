@@ -104,7 +104,10 @@ function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette
     case 'landmark': {
       const [x, y] = place(item.at);
       const kite = `<path d="M${x} ${y - 6}l4 5l-4 7l-4 -7z" fill="${item.look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/>`;
-      const name = `<text x="${x + 8}" y="${y - 6}" font-family="Source Sans 3, sans-serif" font-size="13" font-weight="600" fill="${palette.ink}" stroke="#ffffff" stroke-width="3" paint-order="stroke">${item.name}</text>`;
+      const text = (paint: string): string =>
+        `<text x="${x + 8}" y="${y - 6}" font-family="Source Sans 3, sans-serif" font-size="13" font-weight="600" ${paint}>${item.name}</text>`;
+      // The halo is a text of its own: not every reader paints strokes first.
+      const name = `${text('fill="#ffffff" stroke="#ffffff" stroke-width="3" aria-hidden="true"')}${text(`fill="${palette.ink}"`)}`;
       return item.look === 'label' ? name : kite + name;
     }
   }

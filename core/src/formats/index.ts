@@ -1,5 +1,13 @@
-/** Room: open file formats, read and written: FOLD 1.2 and SVG crease patterns. Text and plain objects, no files. */
+/**
+ * Room: open file formats. FOLD 1.2 and SVG crease patterns read and written; DXF, OBJ, STL, CSV and iCalendar written.
+ * Text and plain objects, no files.
+ */
 export type { FoldDocument, FoldFrame } from './fold.ts';
 export { patternOf, readFold, toFold, toFoldStates } from './fold.ts';
 export type { DashClass, DashMeaning } from './svg.ts';
 export { dashMeaning, dashClassOf, readSvg, toPatternSvg } from './svg.ts';
+export { toPatternDxf } from './dxf.ts';
+export type { PaperSurface } from './solid.ts';
+export { toSurface, toObj, toStl } from './solid.ts';
+export type { Appointment } from './tables.ts';
+export { toCsv, toIcs } from './tables.ts';

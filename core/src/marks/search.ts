@@ -14,7 +14,7 @@ export type MarkTarget =
  * How a target is reached: where two lines cross; where they cross, carried square to the edge; a line of the table; or
  * one more fold that brings a mark onto another or runs through two.
  */
-export type MarkEnd =
+type MarkEnd =
   | { readonly kind: 'crossing'; readonly a: number; readonly b: number }
   | { readonly kind: 'carried'; readonly a: number; readonly b: number }
   | { readonly kind: 'line'; readonly id: number }

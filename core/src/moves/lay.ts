@@ -33,6 +33,8 @@ const MOST_OFFERED = 64;
 export class PieceOrder {
   readonly n: number;
   readonly relations: Int8Array;
+  /** The order this one only adds to: where that cannot be, this cannot either. */
+  tightens?: PieceOrder;
   private readonly shapes: readonly ConvexShape[];
   private readonly overlap: Int8Array;
 
@@ -46,7 +48,14 @@ export class PieceOrder {
   /** A copy with the same relations, sharing what is known of overlaps. */
   copy(): PieceOrder {
     const twin = Object.create(PieceOrder.prototype) as PieceOrder;
-    return Object.assign(twin, this, { relations: new Int8Array(this.relations) });
+    return Object.assign(twin, this, { relations: new Int8Array(this.relations), tightens: undefined });
+  }
+
+  /** A copy to add relations to. */
+  tighten(): PieceOrder {
+    const twin = this.copy();
+    twin.tightens = this;
+    return twin;
   }
 
   doOverlap(i: number, j: number): boolean {
@@ -99,12 +108,19 @@ export function settleFirst(
   const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
   if (!placed.ok) return undefined;
   let scope: LayerScope | undefined;
-  for (const order of orders) {
+  const settled = new Map<PieceOrder, Int8Array | undefined>();
+  const settle = (order: PieceOrder): Int8Array | undefined => {
+    if (settled.has(order)) return settled.get(order);
     const known = toKnown(laid.mesh, placed.value, order, picks);
-    if (!known) continue;
-    scope ??= layersAround(placed.value.withOrder(known), placed.value.moved);
-    const settled = settleOrder(scope, known, buildEffort(MOVE_EFFORT));
-    if (settled.kind === 'found') return toResult(laid.from, placed.value.withOrder(settled.order));
+    if (known) scope ??= layersAround(placed.value.withOrder(known), placed.value.moved);
+    const found = known && scope && settleOrder(scope, known, buildEffort(MOVE_EFFORT));
+    const result = found?.kind === 'found' ? found.order : undefined;
+    settled.set(order, result);
+    return result;
+  };
+  for (const order of orders) {
+    const result = order.tightens && !settle(order.tightens) ? undefined : settle(order);
+    if (result) return toResult(laid.from, placed.value.withOrder(result));
   }
   return undefined;
 }

@@ -108,7 +108,7 @@ export function closeTo(
   { moving, order: before }: Turn,
   rims: readonly Rim[],
 ): PieceOrder[] {
-  const close = order.copy();
+  const close = order.tighten();
   const n = close.n;
   const own = new Set(rims.map((r) => r.staying));
   for (const { moving: m, staying: s } of rims) {

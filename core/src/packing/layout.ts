@@ -31,7 +31,7 @@ export interface PackingTask {
  * A leaf's place as an affine map of at most two unknowns: at + sum of z[unknown] * direction. Symmetry and pins take
  * unknowns away; they are no penalties.
  */
-export interface LeafMap {
+interface LeafMap {
   readonly at: Point;
   readonly unknowns: readonly number[];
   readonly directions: readonly Point[];
@@ -44,7 +44,7 @@ interface HalfPlane {
 }
 
 /** A slanting side of the sheet for a leaf with two unknowns: a0 z[k0] + a1 z[k1] <= limit, both factors above 0. */
-export interface SideRow {
+interface SideRow {
   readonly unknowns: readonly [number, number];
   readonly factors: readonly [number, number];
   readonly limit: number;

@@ -49,3 +49,23 @@ export function learnPace(
   if (used.length === 0) return 1;
   return used.reduce((s, r) => s + r.takenMinutes, 0) / used.reduce((s, r) => s + r.foreseenMinutes, 0);
 }
+
+/** Steps folded in one go: numbers from 1, both included. */
+export interface Evening {
+  readonly first: number;
+  readonly last: number;
+  readonly minutes: number;
+}
+
+/** Steps spread over evenings of at most so many minutes, in order; a step longer than an evening has one of its own. */
+export function toEvenings(minutes: readonly number[], mostMinutes: number): Evening[] {
+  const evenings: { first: number; last: number; minutes: number }[] = [];
+  minutes.forEach((m, i) => {
+    const open = evenings.at(-1);
+    if (open && open.minutes + m <= mostMinutes) {
+      open.last = i + 1;
+      open.minutes += m;
+    } else evenings.push({ first: i + 1, last: i + 1, minutes: m });
+  });
+  return evenings;
+}

@@ -1,0 +1,118 @@
+import { bases, findBase, foldBase } from '@jade/core/bases';
+
+import { buildEffort } from '@jade/core/effort';
+
+import { foldsOf } from '@jade/core/folded';
+
+import { toCutting } from '@jade/core/paper';
+import { pack, provePacking, spareOf } from '@jade/core/packing';
+import { efficiencyOf, flapsOf, leavesOf, matchBases, toPackingTask } from '@jade/core/parts';
+
+import { BadInput, readAmount, readArgs, readBox, readCount, readFigureFile, readSheet } from './input.ts';
+import { type Verb, valueOf } from './verb.ts';
+
+/** Hops of a packing: a few seconds for twenty ends. */
+const PACKING_HOPS = 1000;
+
+/** Verbs about what to fold from: bases, figures, sheets. */
+export const designVerbs: Record<string, Verb> = {
+  base: {
+    usage: 'base [NAME]',
+    about:
+      'A base of the catalogue as the engine folds it: flaps in sheet sides and the crease pattern. Without a name: the names.',
+    run(args) {
+      const { files } = readArgs(args, {}, 0);
+      if (files.length === 0) return { bases: bases.map((b) => b.id) };
+      const base = findBase(files[0]!);
+      if (!base)
+        throw new BadInput(
+          `there is no base "${files[0]}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
+        );
+      const folded = foldBase(base);
+      const { state, flaps, measures } = folded;
+      return {
+        name: base.name,
+        flaps: flaps.map((f) => ({
+          name: f.tip,
+          length: f.length,
+          width: f.width,
+          layers: f.layers,
+          tip: f.tipOnSheet,
+        })),
+        creasePattern: foldsOf(state).map((f) => ({ from: f.from, to: f.to, sense: f.sense })),
+        efficiency: efficiencyOf(folded) ?? null,
+        silhouette: { width: measures.width, height: measures.height, area: measures.silhouetteArea },
+        layersMax: measures.spot.layers,
+      };
+    },
+  },
+  match: {
+    usage: 'match PARTS.json',
+    about:
+      'Bases of the atlas for a stick figure, the smallest sheet first: side in mm, which flap becomes which limb, what decides and what is left over.',
+    run(args) {
+      const { files } = readArgs(args, {}, 1);
+      const limbs = flapsOf(readFigureFile(files[0]!)).map((f) => ({
+        id: f.leaf,
+        name: f.limb,
+        lengthMm: f.lengthMm,
+      }));
+      const square = bases.filter((b) => b.sheet.kind === 'square').map(foldBase);
+      return matchBases(square, limbs).map((m) => ({
+        base: m.baseId,
+        sheetSide: m.sideMm ?? null,
+        binding: m.limiting?.limb.name ?? null,
+        assignment: m.assignment.map((a) => ({ limb: a.limb.name, flap: a.flapTip, length: a.flapLength })),
+        spare: m.spareFlaps,
+        missing: m.missingFlaps,
+      }));
+    },
+  },
+  pack: {
+    usage: 'pack PARTS.json [--sheet square|a:b|half-square] [--seconds S] [--seed N]',
+    about:
+      'The smallest sheet the figure could have at all, by circle packing: scale in sheet sides per mm, places of the ends, which ends touch, and whether it is proved locally best. --seconds only ends the search early.',
+    run(args) {
+      const { files, values } = readArgs(
+        args,
+        { sheet: { type: 'string' }, seconds: { type: 'string' }, seed: { type: 'string' } },
+        1,
+      );
+      const figure = readFigureFile(files[0]!);
+      const task = toPackingTask(figure, readSheet(values.sheet));
+      const seconds = readAmount(values.seconds, 'seconds', 0.01, 3600) ?? Infinity;
+      const end = performance.now() + seconds * 1000;
+      const effort = buildEffort(PACKING_HOPS, undefined, () => performance.now() > end);
+      const packing = valueOf(
+        pack(task, effort, { seed: readCount(values.seed, 'seed', 0, 0xffffffff) ?? 1 }),
+      );
+      const proof = valueOf(provePacking(task, packing));
+      const spare = valueOf(spareOf(task, packing));
+      const leaves = leavesOf(figure);
+      return {
+        scale: packing.scale,
+        positions: Object.fromEntries(leaves.map((leaf, i) => [leaf, packing.positions[i]!])),
+        sheetSide: 1 / packing.scale,
+        violation: proof.violation,
+        active: packing.active.map((pair) => pair.map((i) => leaves[i]!)),
+        locallyBest: proof.isLocalBest,
+        spare: Object.fromEntries(leaves.map((leaf, i) => [leaf, spare[i]!])),
+        hops: packing.hops,
+      };
+    },
+  },
+  cut: {
+    usage: 'cut --need 240x240mm --stock 500x700mm',
+    about:
+      'How many pieces come out of a stock sheet, laid in rows one way, where they lie in mm, and the share left over.',
+    run(args) {
+      const { values } = readArgs(args, { need: { type: 'string' }, stock: { type: 'string' } }, 0);
+      const cut = toCutting(readBox(values.need, 'need'), {
+        id: 'stock',
+        name: 'stock',
+        ...readBox(values.stock, 'stock'),
+      });
+      return { pieces: cut.pieces, layout: cut.layout, waste: cut.waste };
+    },
+  },
+};

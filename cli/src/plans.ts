@@ -1,0 +1,156 @@
+import { writeFileSync } from 'node:fs';
+
+import { checkSequence } from '@jade/core/checks';
+
+import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
+import { toStanding } from '@jade/core/balance';
+
+import { findFlaps, findNarrowest, toMeasures } from '@jade/core/folded';
+
+import { defaultLimits } from '@jade/core/paper';
+
+import { type PointRef, type Replay, moveWord, nameSteps, resolvePoint, sayStep } from '@jade/core/sequence';
+import { sheetArea } from '@jade/core/sheet';
+import { learnRatio, ratioOf, toSheetSide } from '@jade/core/sizing';
+import { BadInput, readArgs, readCount, readPlan, readTarget } from './input.ts';
+import { type Verb, replayPlan } from './verb.ts';
+
+/** Verbs about plans. */
+export const planVerbs: Record<string, Verb> = {
+  replay: {
+    usage: 'replay PLAN.json [--to N]',
+    about:
+      'Folds a plan step by step: what each step makes of the sheet, in sheet sides, why a step cannot be folded, and what to know before it (creases to reverse first or missing, marks nothing shows, locked flaps).',
+    run(args) {
+      const { files, values } = readArgs(args, { to: { type: 'string' } }, 1);
+      const replay = replayPlan(files[0]!);
+      const to = readCount(values.to, 'to', 1, replay.steps.length) ?? replay.steps.length;
+      return {
+        steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)),
+        findings: checkSequence(replay).filter((f) => f.step <= to),
+      };
+    },
+  },
+  draw: {
+    usage: 'draw PLAN.json --step N [--out FILE.svg]',
+    about:
+      'The drawing of a step as SVG: the model before it with the line, the arrow and the names; --step 0 draws the sheet.',
+    run(args) {
+      const { files, values } = readArgs(args, { step: { type: 'string' }, out: { type: 'string' } }, 1);
+      const plan = readPlan(files[0]!);
+      const replay = replayPlan(files[0]!);
+      const number = readCount(values.step, 'step', 0, replay.steps.length);
+      if (number === undefined)
+        throw new BadInput(`--step is missing; write a number from 0 to ${replay.steps.length}.`);
+      const step = replay.steps[number - 1];
+      const drawing = step ? drawStep(step, nameSteps(plan.steps)) : drawModel(replay.start);
+      const svg = toSvg(drawing, {
+        width: 480,
+        height: 480,
+        palette: dayPalette(plan.paper.front.hex, plan.paper.back.hex),
+        title: `${plan.name}, step ${number}`,
+      });
+      if (typeof values.out !== 'string') return { step: number, svg };
+      writeFileSync(values.out, svg);
+      return { step: number, out: values.out };
+    },
+  },
+  size: {
+    usage: 'size PLAN.json --target height=120mm',
+    about:
+      'The sheet for a wanted height or length, in mm: the ratio of the folded model, the side, and the window that limits leave.',
+    run(args) {
+      const { files, values } = readArgs(args, { target: { type: 'string' } }, 1);
+      const target = readTarget(values.target);
+      const replay = replayPlan(files[0]!);
+      const state = replay.steps.at(-1)?.after ?? replay.start;
+      const ratio = ratioOf(toMeasures(state), target.dimension);
+      const sized = toSheetSide(target.mm, ratio, learnRatio([]));
+      const narrow = findNarrowest(findFlaps(state));
+      const constraints = [
+        { name: `target ${target.dimension}`, low: sized.lowMm, high: sized.highMm },
+        ...(narrow
+          ? [
+              {
+                name: `flap ${narrow.tip} by fingers`,
+                low: defaultLimits.fingersMm / narrow.width,
+                high: null,
+              },
+            ]
+          : []),
+      ];
+      const lowest = constraints.reduce((a, b) => (b.low > a.low ? b : a));
+      return {
+        ratio,
+        side: sized.sideMm,
+        window: {
+          low: lowest.low,
+          high: sized.highMm,
+          binding: lowest.name,
+          empty: lowest.low > sized.highMm,
+        },
+        constraints,
+      };
+    },
+  },
+  balance: {
+    usage: 'balance PLAN.json [--feet NAME,NAME]',
+    about:
+      'Does the folded model stand on two points of the plan: centroid and support in sheet sides, margin in mm, the angle it leans before it tips.',
+    run(args) {
+      const { files, values } = readArgs(args, { feet: { type: 'string' } }, 1);
+      const plan = readPlan(files[0]!);
+      const replay = replayPlan(files[0]!);
+      const state = replay.steps.at(-1)?.after ?? replay.start;
+      const named = typeof values.feet === 'string' ? values.feet.split(',').map((f) => f.trim()) : undefined;
+      const refs: readonly PointRef[] | null =
+        named?.map((name) => ({ kind: 'named' as const, name })) ?? plan.finish.feet;
+      if (refs?.length !== 2)
+        throw new BadInput('two feet are needed; name two points of the plan: --feet A,B.');
+      const context = {
+        state,
+        points: plan.points,
+        trails: new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
+        numbers: new Map(replay.steps.map((s) => [s.step.id, s.number])),
+      };
+      const [a, b] = refs.map((ref) => {
+        const found = resolvePoint(ref, context);
+        if (!found.ok) throw new BadInput(found.fault.text);
+        return found.value.model;
+      });
+      const standing = toStanding(toMeasures(state).centroid, [a!, b!]);
+      const side = plan.sheet.sideMm;
+      return {
+        centroid: standing.centroid,
+        support: [standing.from, standing.to],
+        margin: standing.margin,
+        ...(side === null ? {} : { marginMm: standing.margin * side }),
+        tipAngle: standing.tipDegrees,
+        stands: standing.stands,
+      };
+    },
+  },
+};
+
+/** What a step makes of the sheet, in sheet sides. */
+export function describeStep(step: Replay['steps'][number], replay: Replay) {
+  const measures = toMeasures(step.after);
+  const narrow = findNarrowest(findFlaps(step.after));
+  const sides = ({ front, back }: { front: number; back: number }) => ({ a: front, b: back });
+  return {
+    n: step.number,
+    move: moveWord(step.step),
+    says: sayStep(step.step, replay.sequence),
+    ok: step.refusal === undefined,
+    ...(step.refusal ? { error: step.refusal.text } : {}),
+    flat: true,
+    facets: measures.facets,
+    layersMax: measures.spot.layers,
+    layersAtCrease: step.trace?.layersAtCrease ?? 0,
+    width: measures.width,
+    height: measures.height,
+    narrowest: narrow?.width ?? null,
+    colours: { front: sides(measures.fromFront), back: sides(measures.fromBehind) },
+    paper: sheetArea(replay.sequence.sheet),
+  };
+}
