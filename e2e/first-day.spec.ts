@@ -1,4 +1,4 @@
-import { beginPlan, expect, model, pleat, rail, saved, sentence, test, write } from './support.ts';
+import { beginPlan, expect, model, pleat, rail, saved, sentence, test, write, tool } from './support.ts';
 
 /** What the engine must find, worked out by hand: a kite base with its blunt corner folded to the centre, stood upright. */
 const ratio = 1.5 / Math.SQRT2;
@@ -58,12 +58,12 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   await pleat(page, 'Folds').click();
   await expect(pleat(page, 'Folds')).toContainText('3, all flat');
   await page.getByRole('button', { name: /^Step 3,/ }).click();
-  await page.getByRole('button', { name: /^Valley fold/ }).click();
+  await tool(page, 'Fold', 'Valley fold');
   await model(page).getByRole('button', { name: 'C', exact: true }).click();
   await model(page).getByRole('button', { name: 'O', exact: true }).click();
   await page.getByRole('button', { name: 'Keep this fold' }).click();
   await expect(sentence(page)).toContainText('Valley-fold corner C to the centre O.');
-  await page.getByRole('button', { name: /^Rotate/ }).click();
+  await tool(page, 'Turn', 'Rotate');
   await page.getByLabel('Degrees, counter-clockwise').fill('-135');
   await page.getByRole('button', { name: 'Keep this fold' }).click();
   await expect(sentence(page)).toContainText('Rotate by 135° clockwise.');

@@ -22,6 +22,12 @@ export const pleat = (page: Page, name: string): Locator =>
 export const rail = (page: Page, label: string): Locator => page.locator(`[data-reading="${label}"]`);
 export const sentence = (page: Page): Locator => page.getByTestId('stage-sentence');
 
+/** Takes a move from the tray. */
+export async function tool(page: Page, group: string, name: string): Promise<void> {
+  await page.getByRole('tab', { name: group, exact: true }).click();
+  await page.getByRole('toolbar').getByRole('button', { name, exact: true }).click();
+}
+
 /** Begins a plan on the cast page and waits for its brief. */
 export async function beginPlan(page: Page, name: string): Promise<void> {
   await page.goto('/');

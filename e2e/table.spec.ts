@@ -1,4 +1,4 @@
-import { beginPlan, expect, model, pleat, rail, saved, sentence, test } from './support.ts';
+import { beginPlan, expect, model, pleat, rail, saved, sentence, test, tool } from './support.ts';
 
 test('a blintz is folded by keyboard alone: one corner, then three repeats', async ({ page }) => {
   await beginPlan(page, 'Lantern');
@@ -54,14 +54,14 @@ test('pinch, fold and unfold, unfold and turn over are made on the model; a step
   await choose('D', 'm1');
   await keep();
   await expect(sentence(page)).toContainText('Fold and unfold corner D to m1.');
-  await page.getByRole('button', { name: /^Valley fold/ }).click();
+  await tool(page, 'Fold', 'Valley fold');
   await choose('C', 'D');
   await keep();
-  await page.getByRole('button', { name: /^Unfold/ }).click();
+  await tool(page, 'Layers', 'Unfold');
   await page.getByLabel('Unfold step').selectOption({ label: '3 valley' });
   await keep();
   await expect(sentence(page)).toContainText('Unfold step 3.');
-  await page.getByRole('button', { name: /^Turn over/ }).click();
+  await tool(page, 'Turn', 'Turn over');
   await keep();
   await expect(pleat(page, 'Folds')).toContainText('5, all flat');
   await page.getByRole('button', { name: /^Step 2,/ }).click();

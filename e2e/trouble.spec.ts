@@ -119,7 +119,7 @@ test('a fold that cannot be is refused in the picture with the reason, and anoth
   await expect(pleat(page, 'Folds')).toContainText('1, all flat');
   // The lower layer of the book, folded towards the viewer, would have to pass through the upper one.
   await page.keyboard.press('v');
-  await model(page).getByRole('button', { name: 'A', exact: true }).click();
+  await model(page).getByRole('button', { name: 'A', exact: true }).press('Enter');
   await model(page).getByRole('button', { name: 'mid AB', exact: true }).click();
   await expect(page.getByText('Paper would pass through itself')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep this fold' })).toHaveCount(0);

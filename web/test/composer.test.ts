@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { findBase, foldBase } from '@jade/core/bases';
 import { replaySequence, stepSchema } from '@jade/core/sequence';
 import {
   type Composer,
@@ -7,10 +8,10 @@ import {
   advance,
   asksForFlap,
   beginComposer,
-  methodsOf,
   promptOf,
   toMove,
 } from '../src/features/folds/composer.ts';
+import { GROUPS, TOOLS, type Tool, methodsOf, toolOfKey } from '../src/features/folds/tools.ts';
 
 const pick = (name: string): Pick => ({ name, ref: { kind: 'named', name } });
 const run = (state: Composer, ...events: ComposerEvent[]): Composer => events.reduce(advance, state);
@@ -43,7 +44,7 @@ describe('authoring a step', () => {
     );
     expect(promptOf(state)).toBe('Choose the paper that moves');
     expect(asksForFlap(state)).toBe(true);
-    const whole = run(state, point('B'), { kind: 'layers toggled' });
+    const whole = run(state, point('B'), { kind: 'option set', option: { allLayers: true } });
     expect(toMove(whole)).toMatchObject({
       kind: 'fold',
       sense: 'mountain',
@@ -115,11 +116,13 @@ describe('authoring a step', () => {
         run(beginComposer('crease'), { kind: 'method chosen', method: 'through' }, point('A'), point('C')),
       ),
     ).toMatchObject({ kind: 'crease', through: 'all' });
-    expect(toMove(run(beginComposer('turn'), { kind: 'over set', over: 'lengthways' }))).toEqual({
+    expect(
+      toMove(run(beginComposer('turn'), { kind: 'option set', option: { over: 'lengthways' } })),
+    ).toEqual({
       kind: 'turn',
       over: 'lengthways',
     });
-    expect(toMove(run(beginComposer('rotate'), { kind: 'degrees set', degrees: -30 }))).toEqual({
+    expect(toMove(run(beginComposer('rotate'), { kind: 'option set', option: { degrees: -30 } }))).toEqual({
       kind: 'rotate',
       degrees: -30,
     });
@@ -129,5 +132,103 @@ describe('authoring a step', () => {
       step: 's',
     });
     expect(run(beginComposer('turn'), point('A')).picks).toEqual([]);
+  });
+
+  test('a limb turned by an angle is creased at half of it', () => {
+    const state = run(
+      beginComposer('inside'),
+      { kind: 'method chosen', method: 'angle' },
+      point('O'),
+      point('C'),
+      { kind: 'option set', option: { degrees: 130 } },
+    );
+    expect(toMove(state)).toMatchObject({
+      kind: 'reverse',
+      flap: [{ name: 'C' }],
+      line: { kind: 'turned', at: { name: 'O' }, towards: { name: 'C' }, degrees: 65 },
+    });
+  });
+
+  test('creases of a collapse go from valley over mountain and either to not used', () => {
+    const click: ComposerEvent = { kind: 'crease clicked', key: 'x', from: pick('O').ref, to: pick('A').ref };
+    const states = [1, 2, 3, 4].map((n) =>
+      run(beginComposer('collapse'), ...Array.from({ length: n }, () => click)),
+    );
+    expect(states.map((s) => s.creases.map((c) => c.sense))).toEqual([
+      ['valley'],
+      ['mountain'],
+      ['folded'],
+      [],
+    ]);
+    expect(promptOf(states[0]!)).toMatch(/^Click the creases it folds on/);
+    const two = run(states[0]!, { ...click, key: 'y' });
+    expect(promptOf(two)).toBe('Choose paper that stays where it is');
+    expect(toMove(run(two, { kind: 'flap chosen', flap: [pick('B')] }))).toMatchObject({
+      kind: 'collapse',
+      anchor: { name: 'B' },
+      creases: [{ sense: 'valley' }, { sense: 'valley' }],
+    });
+    expect(run(two, { kind: 'taken back' }).creases).toHaveLength(1);
+  });
+
+  test('a chosen way of lying is kept with the move, and dropped when anything else changes', () => {
+    const made = run(
+      beginComposer('sink'),
+      { kind: 'method chosen', method: 'through' },
+      point('A'),
+      point('C'),
+      point('O'),
+      { kind: 'solution chosen', picks: [[pick('A').ref, pick('B').ref]] },
+    );
+    expect(toMove(made)).toMatchObject({ picks: [[{ name: 'A' }, { name: 'B' }]] });
+    expect(toMove(run(made, { kind: 'tool chosen', tool: 'closed' }))).toMatchObject({
+      kind: 'sink',
+      mode: 'closed',
+      picks: [],
+    });
+  });
+
+  test.each(Object.keys(TOOLS) as Tool[])(
+    '%s asks until it has all it needs, then gives a move of the plan',
+    (tool) => {
+      let state = beginComposer(tool);
+      if (tool === 'collapse')
+        for (const key of ['x', 'y'])
+          state = advance(state, { kind: 'crease clicked', key, from: pick('O').ref, to: pick(key).ref });
+      if (tool === 'unfold') state = advance(state, { kind: 'step to open chosen', step: 's' });
+      for (let asked = 0; promptOf(state) && asked < 8; asked++) {
+        expect(toMove(state)).toBeUndefined();
+        state = asksForFlap(state)
+          ? advance(state, { kind: 'flap chosen', flap: [pick('D'), pick('E')] })
+          : advance(state, point('ABCDEFGH'[asked]!));
+      }
+      expect(promptOf(state)).toBeUndefined();
+      expect(() => stepSchema.parse({ id: 'x', move: toMove(state) })).not.toThrow();
+    },
+  );
+
+  test('every tool stands in one group and has a key of its own', () => {
+    const listed = GROUPS.flatMap((g) => g.tools);
+    expect([...listed].sort()).toEqual(Object.keys(TOOLS).sort());
+    expect(new Set(Object.values(TOOLS).map((t) => t.key)).size).toBe(listed.length);
+    for (const tool of listed) expect(toolOfKey(TOOLS[tool].key.toLowerCase())).toBe(tool);
+    // N shows the names.
+    expect(toolOfKey('n')).toBeUndefined();
+  });
+
+  test('a petal is composed from four corners and folds', () => {
+    const bird = findBase('bird')!;
+    const upTo = bird.steps.findIndex((s) => s.move.kind === 'petal');
+    const state = run(beginComposer('petal'), point('A'), point('O'), point('mid AB'), point('mid DA'));
+    const step = stepSchema.parse({ id: 'x', move: toMove(state) });
+    const replay = replaySequence({
+      sheet: { kind: 'square' },
+      points: bird.points,
+      steps: [...bird.steps.slice(0, upTo), step],
+    });
+    const [own, theirs] = [replay.steps.at(-1)!, foldBase(bird).replay.steps[upTo]!];
+    expect(own.refusal).toBeUndefined();
+    expect(own.after.facets.length).toBe(theirs.after.facets.length);
+    expect(own.after.order).toEqual(theirs.after.order);
   });
 });

@@ -5,9 +5,11 @@
 export type { PointRef, LineRef, Move, MoveKind, Step, NamedPoints } from './schema.ts';
 export { pointRefSchema, lineRefSchema, moveSchema, stepSchema, namedPointsSchema } from './schema.ts';
 export type { ResolveContext, ResolvedPoint, StepTrail } from './resolve.ts';
-export { resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
+export { onModel, resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
 export type { Sequence, Replay, ReplayedStep, Slip } from './replay.ts';
 export { replaySequence, writeOut } from './replay.ts';
+export type { OfferedResult } from './results.ts';
+export { listResults } from './results.ts';
 export type { UsedLandmark } from './landmarks.ts';
 export { repeatMove } from './mirror.ts';
 export type { StepNames } from './names.ts';

@@ -12,7 +12,6 @@ import {
 import { type FlatState, type Refusal, toModel } from '../folded/index.ts';
 import {
   type MoveResult,
-  type Picks,
   type RefoldCrease,
   accordion,
   collapse,
@@ -34,15 +33,9 @@ import {
   unfoldStep,
 } from '../moves/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import {
-  type ResolveContext,
-  type ResolvedPoint,
-  onModel,
-  resolveLine,
-  resolveMaterial,
-  resolvePoint,
-} from './resolve.ts';
-import type { LineRef, Move, PointRef } from './schema.ts';
+import { type ResolveContext, type ResolvedPoint, onModel, resolvePoint } from './resolve.ts';
+import { type LineSlip, Reader, readOrRefuse } from './reader.ts';
+import type { Move } from './schema.ts';
 
 /** Half the length of a pinch, in sheet sides: 6 mm on a 300 mm sheet. */
 const PINCH_REACH = 0.02;
@@ -57,53 +50,9 @@ interface Made {
 type Tried = Outcome<Made, Refusal>;
 type Of<K extends Move['kind']> = Extract<Move, { kind: K }>;
 
-/** Moves a line of the step before it is folded: a folder's slip. */
-export type LineSlip = (line: Line) => Line;
-
 /** Makes a move on the state of the context: references resolved first, then the engine. */
 export function makeMove(move: Move, step: string, context: ResolveContext, slip: LineSlip): Tried {
-  const reader = new Reader(context, slip);
-  try {
-    return make(move, step, context, reader);
-  } catch (fault) {
-    if (fault instanceof Unresolved) return failed(fault.refusal);
-    throw fault;
-  }
-}
-
-/** Thrown inside this file only, so that a move's data can be read in one expression. */
-class Unresolved extends Error {
-  readonly refusal: Refusal;
-  constructor(refusal: Refusal) {
-    super(refusal.text);
-    this.refusal = refusal;
-  }
-}
-
-function must<T>(found: Outcome<T, Refusal>): T {
-  if (!found.ok) throw new Unresolved(found.fault);
-  return found.value;
-}
-
-/** Reads references against the state: points of the paper, places in the model, lines. */
-class Reader {
-  private readonly context: ResolveContext;
-  private readonly slip: LineSlip;
-
-  constructor(context: ResolveContext, slip: LineSlip) {
-    this.context = context;
-    this.slip = slip;
-  }
-
-  paper = (ref: PointRef): Point => must(resolveMaterial(ref, this.context));
-  papers = (refs: readonly PointRef[]): Point[] => refs.map(this.paper);
-  place = (ref: PointRef): Point => must(resolvePoint(ref, this.context)).model;
-  line = (ref: LineRef): Line => this.slip(must(resolveLine(ref, this.context)));
-  lines = (refs: readonly [LineRef, LineRef]): [Line, Line] => [this.line(refs[0]), this.line(refs[1])];
-  pair = (refs: readonly [PointRef, PointRef]): [Point, Point] => [this.paper(refs[0]), this.paper(refs[1])];
-  picks = (refs: readonly (readonly [PointRef, PointRef])[]): Picks => refs.map(this.pair);
-  through = (refs: 'all' | readonly PointRef[]): 'all' | Point[] =>
-    refs === 'all' ? 'all' : this.papers(refs);
+  return readOrRefuse(() => make(move, step, context, new Reader(context, slip)));
 }
 
 function make(move: Move, step: string, context: ResolveContext, read: Reader): Tried {
@@ -229,17 +178,7 @@ function makeRefolded(
   const picks = read.picks(move.picks);
   switch (move.kind) {
     case 'collapse': {
-      const creases = move.creases.map(({ from, to, sense }): RefoldCrease =>
-        move.through === 'sheet'
-          ? { frame: 'sheet', from: read.paper(from), to: read.paper(to), wish: sense }
-          : {
-              frame: 'model',
-              from: read.place(from),
-              to: read.place(to),
-              on: read.through(move.through),
-              wish: sense,
-            },
-      );
+      const creases = readCollapse(move, read);
       return collapse(state, { creases, anchor: read.paper(move.anchor), picks, step });
     }
     case 'squash':
@@ -301,6 +240,20 @@ function makeRefolded(
       });
   }
 }
+
+/** The creases of a collapse, on the sheet or in the model as it lies. */
+export const readCollapse = (move: Of<'collapse'>, read: Reader): RefoldCrease[] =>
+  move.creases.map(({ from, to, sense }) =>
+    move.through === 'sheet'
+      ? { frame: 'sheet', from: read.paper(from), to: read.paper(to), wish: sense }
+      : {
+          frame: 'model',
+          from: read.place(from),
+          to: read.place(to),
+          on: read.through(move.through),
+          wish: sense,
+        },
+  );
 
 const wrap = (result: Outcome<MoveResult, Refusal>, flap?: readonly Point[]): Tried =>
   result.ok ? done({ result: result.value, ...(flap ? { flap } : {}) }) : result;

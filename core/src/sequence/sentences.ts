@@ -61,7 +61,7 @@ function sayMove(move: Move, names: Names): string {
     case 'squash':
       return `Squash-fold the flap at ${sayPoint(move.apex, names)}: open it and lay its ridge on ${sayPoint(move.to, names)}${behind(move.side)}.`;
     case 'petal':
-      return `Petal-fold: lift ${sayPoint(move.tip, names)} over the line from ${shortPoint(move.hinge[0], names)} to ${shortPoint(move.hinge[1], names)}; its edges come to the middle${behind(move.side)}.`;
+      return `Petal-fold: lift ${sayPoint(move.tip, names)} ${sayHinge(move.hinge, names)}; its edges come to the middle${behind(move.side)}.`;
     case 'ear':
       return `Rabbit-ear ${sayPoint(move.tip, names)}: both its edges come to ${sayPair(move.base, names)}, the ear points to ${sayPoint(move.base[move.towards], names)}${behind(move.side)}.`;
     case 'swivel':
@@ -89,6 +89,16 @@ function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string 
     return `Pinch ${where} straight across at ${sayPoint(move.line.at, names)}${sense}.`;
   }
   return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}.`;
+}
+
+/** Ends of a hinge that are found by halving the angles at the tip need no words of their own. */
+function sayHinge(hinge: readonly [PointRef, PointRef], names: Names): string {
+  const isHalved = hinge.every(
+    (p) => p.kind === 'meet' && (p.a.kind === 'bisector' || p.b.kind === 'bisector'),
+  );
+  return isHalved
+    ? 'as far as its edges let it go'
+    : `over the line from ${shortPoint(hinge[0], names)} to ${shortPoint(hinge[1], names)}`;
 }
 
 function sayCollapse(move: Extract<Move, { kind: 'collapse' }>, names: Names): string {

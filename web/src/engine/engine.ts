@@ -28,6 +28,7 @@ import {
 import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
 import { listLandmarks } from './landmarks.ts';
+import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts';
 import type {
   BaseCard,
   BaseSheet,
@@ -160,6 +161,14 @@ export function buildEngine(): Engine {
           point: apply(inverse(placement), at),
         };
       });
+    },
+
+    listCreases: (before) => (replay ? listCreases(replay, before) : []),
+    offerResults: (before, move) => (replay ? offerResults(replay, before, move) : []),
+    proposeMoves: (before, from, to) => (replay ? proposeMoves(replay, before, from, to) : []),
+    dragGhost(before, from, to) {
+      const state = stateAt(before);
+      return state ? dragGhost(state, from, to) : [];
     },
 
     findMarks(ask, sheet, sideMm, sigma, prefix) {

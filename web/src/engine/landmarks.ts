@@ -1,4 +1,4 @@
-import { facetOnModel, facetOnSheet, type FlatState, toModel } from '@jade/core/folded';
+import { facetOnModel, facetOnSheet, facetsAt, type FlatState, toModel } from '@jade/core/folded';
 import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '@jade/core/geometry';
 import { nameSteps, type LineRef, type PointRef, type ReplayedStep } from '@jade/core/sequence';
 import { edgesOf, landmarksOf } from '@jade/core/sheet';
@@ -14,11 +14,17 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
   const found: Landmark[] = [];
   const add = (name: string, ref: PointRef, sheet: Point, rank: Landmark['rank']): void => {
     const model = toModel(state, sheet);
-    if (
-      model &&
-      !found.some((l) => distance(l.model, model) < SAME && (l.rank === 'main') === (rank === 'main'))
-    )
-      found.push({ name, ref, model, sheet, rank });
+    if (!model) return;
+    const known = found.find(
+      (l) => !l.isUnder && distance(l.model, model) < SAME && (l.rank === 'main') === (rank === 'main'),
+    );
+    if (!known) found.push({ name, ref, model, sheet, rank });
+    else if (known.ref.kind === 'named' && ref.kind === 'named' && known.sheet) {
+      // Of two corners that lie on each other the folder sees, and means, the upper one; the other can still be chosen.
+      const isUpper = liesOver(state, sheet, known.sheet);
+      found.push({ name, ref, model, sheet, rank, isUnder: !isUpper });
+      if (isUpper) found[found.indexOf(known)] = { ...known, isUnder: true };
+    }
   };
   // Corners and centre first, then marks made by pinches: where one lies on the middle of an edge, the mark is what is seen.
   const built = landmarksOf(state.sheet);
@@ -60,7 +66,17 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
       add(`${share} of ${edge.name}`, ref, between(edge.from, edge.to, valueOf(share)), 'near');
     }
   }
-  return found;
+  return [...found.filter((l) => !l.isUnder), ...found.filter((l) => l.isUnder)];
+}
+
+/** True where the paper at one material point lies over that at another. */
+function liesOver(state: FlatState, p: Point, q: Point): boolean {
+  const n = state.facets.length;
+  const [upper, lower] = [facetsAt(state, p), facetsAt(state, q)];
+  return (
+    upper.some((f) => lower.some((g) => state.order[f * n + g] === 1)) &&
+    !lower.some((g) => upper.some((f) => state.order[g * n + f] === 1))
+  );
 }
 
 /** Most crossings offered; a sheet full of creases has thousands, and none of them could be pointed at. */
@@ -75,7 +91,7 @@ interface Crossing {
 /** Where creases of two steps cross on the sheet, and where a crease ends on a raw edge. */
 function listCrossings(state: FlatState, steps: readonly ReplayedStep[]): Crossing[] {
   const names = nameSteps(steps.map((s) => s.step));
-  const lines = steps.flatMap(({ step, trail, move }) => {
+  const lines = steps.flatMap(({ step, trail, move, number }) => {
     const crease = move.kind === 'pinch' ? undefined : trail?.creases[0];
     const line = crease && lineThrough(crease.from, crease.to);
     return crease && line
@@ -83,7 +99,7 @@ function listCrossings(state: FlatState, steps: readonly ReplayedStep[]): Crossi
           {
             crease,
             line,
-            name: names.get(step.id)?.crease ?? '',
+            name: names.get(step.id)?.crease || `step ${number}`,
             ref: { kind: 'crease' as const, step: step.id },
           },
         ]

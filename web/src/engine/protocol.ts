@@ -46,6 +46,8 @@ export interface Landmark {
   readonly sheet?: Point;
   /** Shown always, or only near the pointer. */
   readonly rank: 'main' | 'near';
+  /** It lies under another landmark of the sheet, which is what the pointer takes. */
+  readonly isUnder?: boolean;
 }
 
 /** Everything the table shows for the selected step. */
@@ -75,6 +77,30 @@ export interface LayerTooth {
   readonly facet: number;
   readonly side: 'front' | 'back';
   readonly point: Point;
+}
+
+/** A move that would bring a dragged point where it was let go, and what it gives. */
+export interface Proposal {
+  readonly move: Move;
+  readonly word: string;
+  readonly after: Drawing;
+}
+
+/** A stretch of crease on the sheet that a collapse may use, between two crossings. */
+export interface SheetCrease {
+  readonly key: string;
+  readonly from: Point;
+  readonly to: Point;
+  readonly fromRef: PointRef;
+  readonly toRef: PointRef;
+  /** "A to O" where its ends have names. */
+  readonly name: string;
+}
+
+/** One of several ways a move can end. */
+export interface OfferedPicture {
+  readonly drawing: Drawing;
+  readonly picks: readonly (readonly [PointRef, PointRef])[];
 }
 
 export interface MarkWay {
@@ -136,6 +162,13 @@ export interface Engine {
   readDetail(number: number): StepDetail;
   previewMove(before: number, move: Move): Preview;
   listLayers(before: number, at: Point): LayerTooth[];
+  listCreases(before: number): SheetCrease[];
+  /** Every result the move can have, where it has more than one. */
+  offerResults(before: number, move: Move): OfferedPicture[];
+  /** Where a point dragged to a place would bring its flap: outlines of the moved paper. */
+  dragGhost(before: number, from: Point, to: Point): readonly (readonly Point[])[];
+  /** Moves that bring one landmark onto another, each tried. */
+  proposeMoves(before: number, from: PointRef, to: PointRef): Proposal[];
   findMarks(
     ask: MarkAsk,
     sheet: SheetShape,

@@ -36,8 +36,12 @@ export interface DrawingViewProps {
   /** Called with a point of the drawing's own frame. */
   readonly onPoint?: (at: Point, pxPerUnit: number) => void;
   readonly onMove?: (at: Point | null, pxPerUnit: number) => void;
+  /** A point grabbed, moved and let go; `left` when the pointer leaves the drawing. */
+  readonly onDrag?: (phase: DragPhase, at: Point, pxPerUnit: number) => void;
   readonly children?: (place: (p: Point) => Point) => ReactNode;
 }
+
+export type DragPhase = 'grabbed' | 'moved' | 'let go' | 'left';
 
 /** A display list as SVG; drawn again only when what it is given changes. Facets light up under the pointer; landmarks are buttons when they can be chosen. */
 export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
@@ -54,6 +58,7 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
     onHover,
     onPoint,
     onMove,
+    onDrag,
     marks,
     onMark,
   } = props;
@@ -71,6 +76,11 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
     return back([p.x, p.y]);
   };
 
+  const drag = (phase: DragPhase, event: PointerEvent): void => {
+    const at = toOwn(event);
+    if (at) onDrag?.(phase, at, k);
+  };
+
   return (
     <svg
       ref={svg}
@@ -80,11 +90,17 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
       className={`max-h-full max-w-full select-none ${className ?? ''}`}
       role={onMark || onPoint ? 'group' : 'img'}
       aria-labelledby={titleId}
-      onPointerLeave={() => {
+      onPointerLeave={(e) => {
         onHover?.(null);
         onMove?.(null, k);
+        drag('left', e);
       }}
-      onPointerMove={onMove && ((e) => onMove(toOwn(e) ?? null, k))}
+      onPointerMove={(e) => {
+        onMove?.(toOwn(e) ?? null, k);
+        drag('moved', e);
+      }}
+      onPointerDown={(e) => drag('grabbed', e)}
+      onPointerUp={(e) => drag('let go', e)}
       onClick={
         onPoint &&
         ((e) => {

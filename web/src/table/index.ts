@@ -1,5 +1,5 @@
 /** Room: the views of the table: a drawing as SVG with linked facets, and points to choose on it. */
 export { DrawingView } from './DrawingView.tsx';
-export type { Mark } from './DrawingView.tsx';
+export type { DragPhase, Mark } from './DrawingView.tsx';
 export { usePalette, paletteOf, housePalette } from './palette.ts';
 export { pickNearest } from './snap.ts';

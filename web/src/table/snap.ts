@@ -10,7 +10,7 @@ export function pickNearest<T extends { readonly at: Point; readonly rank: 'main
   let bestGap = reach;
   for (const c of candidates) {
     const gap = Math.hypot(c.at[0] - at[0], c.at[1] - at[1]) * (c.rank === 'main' ? 0.7 : 1);
-    if (gap < bestGap) [best, bestGap] = [c, gap];
+    if (gap < bestGap - 1e-9) [best, bestGap] = [c, gap];
   }
   return best;
 }

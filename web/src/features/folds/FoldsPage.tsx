@@ -5,7 +5,8 @@ import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
 import { isTyping } from '../../app/usePlanKeys.ts';
 import { Waiting } from '../../ui/index.ts';
-import { type Composer, type ComposerEvent, type Tool, advance, beginComposer } from './composer.ts';
+import { type Composer, type ComposerEvent, advance, beginComposer } from './composer.ts';
+import { type Tool, toolOfKey } from './tools.ts';
 import { GaugeRail } from './GaugeRail.tsx';
 import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';
@@ -26,19 +27,6 @@ function reduce(state: Composer | null, event: Event): Composer | null {
   return state && advance(state, event);
 }
 
-const KEYS: Record<string, Tool> = {
-  v: 'valley',
-  m: 'mountain',
-  c: 'crease',
-  p: 'pinch',
-  i: 'inside',
-  o: 'outside',
-  s: 'sink',
-  u: 'unfold',
-  t: 'turn',
-  r: 'rotate',
-};
-
 /** Stage 5: the sequence. The table in the middle, moves in the tray, the steps along the foot, readings at the right. */
 export function FoldsPage() {
   const { detail } = useEngine();
@@ -49,7 +37,7 @@ export function FoldsPage() {
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
-      const tool = KEYS[e.key.toLowerCase()];
+      const tool = toolOfKey(e.key);
       if (tool) send({ kind: 'begun', tool, replacing: null });
       else if (e.key === 'Escape') send({ kind: 'put away' });
       else if (e.key === 'Backspace') send({ kind: 'taken back' });
@@ -65,7 +53,7 @@ export function FoldsPage() {
   return (
     <main className="flex h-full min-h-[640px] flex-col">
       <div className="flex min-h-0 flex-1 max-[1080px]:flex-col max-[1080px]:overflow-auto">
-        <div className="flex min-w-0 flex-1 flex-col max-[1080px]:flex-none">
+        <div className="flex min-w-0 flex-1 flex-col overflow-y-auto max-[1080px]:flex-none">
           <StageHead title="Folds">
             <Sentence number={detail.number} sentence={detail.sentence} />
           </StageHead>

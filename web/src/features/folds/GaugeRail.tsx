@@ -52,7 +52,7 @@ export function GaugeRail() {
       <Reading
         label="Silhouette"
         figure={size}
-        unit={sideMm === undefined ? 'of the side' : 'mm'}
+        unit={sideMm === undefined ? 'sides' : 'mm'}
         note={`${measures.facets} ${measures.facets === 1 ? 'facet' : 'facets'}`}
       />
       <Reading

@@ -4,7 +4,7 @@ import { symmetriesOf, type SheetSymmetry } from '@jade/core/sheet';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice, TextField } from '../../ui/index.ts';
-import type { Tool } from './composer.ts';
+import type { Tool } from './tools.ts';
 
 const sayMap = (m: SheetSymmetry): string =>
   m.kind === 'mirror' ? `mirrored in ${m.in.join('–')}` : `turned by ${m.degrees}°`;
@@ -13,20 +13,17 @@ const sayMap = (m: SheetSymmetry): string =>
 function toolOf(move: Move): Tool | undefined {
   switch (move.kind) {
     case 'fold':
-      return move.sense;
+      return move.tuck ? 'tuck' : move.sense;
     case 'reverse':
       return move.mode === 'outside' ? 'outside' : 'inside';
-    case 'crease':
-    case 'pinch':
     case 'sink':
-    case 'unfold':
-    case 'turn':
-    case 'rotate':
-      return move.kind;
+      return move.mode === 'open' ? 'sink' : move.mode === 'closed' ? 'closed' : 'unsink';
     case 'repeat':
       return 'valley';
-    default:
+    case 'refold':
       return undefined;
+    default:
+      return move.kind;
   }
 }
 
@@ -38,12 +35,13 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
   const dispatch = useAppDispatch();
   const maps = symmetriesOf(plan.sheet.shape);
   const [map, setMap] = useState(0);
+  const [isBehind, setBehind] = useState(false);
   const own = plan.steps[step - 1];
   if (!own)
     return (
       <p className="note px-7 pb-2">
-        Choose a move below (V, M, C, P, U, T or R), then its landmarks on the sheet or the model. Page Down
-        and Page Up go through the steps.
+        Drag a point of the model to where it shall come, or choose a move below and then its landmarks. Page
+        Down and Page Up go through the steps.
       </p>
     );
   const users = stepsThatUse(own.id, plan.steps);
@@ -69,7 +67,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
           passage: own.passage,
           note: '',
           tolerance: { kind: 'exact' },
-          move: { kind: 'repeat', of, map: structuredClone(maps[map]!) as never, behind: false },
+          move: { kind: 'repeat', of, map: structuredClone(maps[map]!) as never, behind: isBehind },
         }),
     );
     dispatch(stepSelected(step + 1));
@@ -126,6 +124,9 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
             options={maps.map((m, i) => ({ value: String(i), label: sayMap(m) }))}
             onChoice={(v) => setMap(Number(v))}
           />
+          <label className="flex items-center gap-2 pb-2 text-[14px]">
+            <input type="checkbox" checked={isBehind} onChange={() => setBehind((b) => !b)} /> behind
+          </label>
           <button type="button" className="act pb-2" onClick={repeat}>
             Repeat
           </button>

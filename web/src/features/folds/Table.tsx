@@ -1,15 +1,27 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { type Landmark, type LayerTooth, type Preview, getEngine, useEngine } from '../../engine/index.ts';
+import type { Move } from '@jade/core/sequence';
+import {
+  type Landmark,
+  type LayerTooth,
+  type Preview,
+  type SheetCrease,
+  getEngine,
+  useEngine,
+} from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
-import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
 import { Slip } from '../../ui/index.ts';
-import { type Composer, asksForFlap, toMove } from './composer.ts';
+import { type Composer, asksForFlap, layersTaken, toMove } from './composer.ts';
+import { movesLayers } from './tools.ts';
+import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './FoldsPage.tsx';
 import { LayerComb } from './LayerComb.tsx';
+import { Offers, Proposals } from './Offers.tsx';
+import { Cross, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
+import { useDrag } from './useDrag.ts';
+import { useTableSizes } from './useTableSizes.ts';
 
 interface TableProps {
   readonly composer: Composer | null;
@@ -32,6 +44,9 @@ export function Table({ composer, send, showNames }: TableProps) {
   const base = composer?.replacing ? composer.replacing - 1 : step;
   const preview = usePreview(composer, base);
   const { box, sizes } = useTableSizes();
+  const creases = useCreases(composer?.tool === 'collapse', base);
+  const { drag, dropped, onDrag, putAway } = useDrag(base, detail?.landmarks ?? [], SNAP_PX);
+  const keep = useKeepMove(base, composer?.replacing ?? null);
   const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
   useEffect(() => {
     if (composer?.replacing && step !== composer.replacing - 1)
@@ -55,13 +70,14 @@ export function Table({ composer, send, showNames }: TableProps) {
         void getEngine()
           .listLayers(base, at)
           .then((found) => {
-            const list = composer.tool === 'mountain' ? [...found].reverse() : found;
+            const fromBehind = composer.tool === 'mountain' || composer.isBehind;
+            const list = fromBehind ? [...found].reverse() : found;
             setTeeth(list);
-            if (list[0])
-              send({
-                kind: 'flap chosen',
-                flap: [{ name: 'the top layer', ref: { kind: 'sheet', at: [...list[0].point] } }],
-              });
+            const flap = list.slice(0, layersTaken(composer.tool)).map((t, i) => ({
+              name: i === 0 ? 'the nearest layer' : 'the one under it',
+              ref: { kind: 'sheet' as const, at: [...t.point] as [number, number] },
+            }));
+            if (flap.length > 0) send({ kind: 'flap chosen', flap });
           });
       } else if (hit) send({ kind: 'point picked', pick: { name: hit.name, ref: hit.ref } });
     };
@@ -74,7 +90,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   return (
     <div
       ref={box}
-      className="grid min-h-[370px] flex-1 items-start gap-4 overflow-auto px-7"
+      className="grid min-h-[320px] flex-1 items-start gap-4 overflow-auto px-7"
       style={{ gridTemplateColumns: sizes.columns }}
     >
       <figure aria-label="Sheet">
@@ -88,7 +104,20 @@ export function Table({ composer, send, showNames }: TableProps) {
           onHover={hover}
           marks={sheetMarks}
           {...(authoring ? { onMark: choose, onPoint: click('sheet') } : {})}
-        />
+        >
+          {(place) =>
+            composer?.tool === 'collapse' && (
+              <CreaseLines
+                creases={creases}
+                chosen={composer.creases}
+                place={place}
+                onClick={({ key, fromRef, toRef }) =>
+                  send({ kind: 'crease clicked', key, from: fromRef, to: toRef })
+                }
+              />
+            )
+          }
+        </DrawingView>
         <ScaleBar px={sizes.sheet - 52} />
       </figure>
       <figure className="flex justify-center" aria-label="Model">
@@ -103,11 +132,12 @@ export function Table({ composer, send, showNames }: TableProps) {
           onHover={hover}
           marks={modelMarks}
           onMove={move}
-          {...(authoring ? { onMark: choose, onPoint: click('model') } : {})}
+          {...(authoring ? { onMark: choose, onPoint: click('model') } : { onDrag })}
         >
           {(place) => (
             <>
               {preview?.ok && preview.after && <Ghost preview={preview} place={place} />}
+              {drag && <DragGhost drag={drag} place={place} />}
               {(preview?.refusal?.at ?? detail.refusalAt) && (
                 <Cross at={place((preview?.refusal?.at ?? detail.refusalAt)!)} />
               )}
@@ -131,14 +161,41 @@ export function Table({ composer, send, showNames }: TableProps) {
                   weight={0.7}
                   title="What the fold gives"
                 />
-                <KeepButton composer={composer} send={send} base={base} onKept={() => setTeeth([])} />
+                <KeepButton
+                  onKeep={() => {
+                    const made = toMove(composer);
+                    if (!made) return;
+                    keep(made);
+                    send({ kind: 'put away' });
+                    setTeeth([]);
+                  }}
+                />
               </>
             )}
             {preview?.refusal && <Slip tone="care">{preview.refusal.text}</Slip>}
-            {composer && asksForFlap(composer) && teeth.length > 0 && (
+            {composer && preview && moveOf(composer) && (
+              <Offers
+                base={base}
+                move={moveOf(composer)!}
+                solution={composer.solution}
+                onChoose={(picks) => send({ kind: 'solution chosen', picks })}
+              />
+            )}
+            {composer && asksForFlap(composer) && movesLayers(composer.tool) && teeth.length > 1 && (
               <LayerComb teeth={teeth} onTake={(flap) => send({ kind: 'flap chosen', flap })} />
             )}
           </>
+        ) : dropped ? (
+          <Proposals
+            from={dropped.from.name}
+            to={dropped.to.name}
+            proposals={dropped.proposals}
+            onChoose={(made) => {
+              keep(made);
+              putAway();
+            }}
+            onPutAway={putAway}
+          />
         ) : (
           replayed && (
             <>
@@ -160,31 +217,6 @@ export function Table({ composer, send, showNames }: TableProps) {
   );
 }
 
-/** Sheet and model grow with the table; what stands beside them keeps its size. */
-function useTableSizes() {
-  const box = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 990, height: 400 });
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const read = (): void => setRoom({ width: element.clientWidth, height: element.clientHeight });
-    read();
-    const watch = new ResizeObserver(read);
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
-  const inner = room.width - 56;
-  const narrow = inner < 780;
-  // Where the page scrolls the table has the height of its pictures, so it cannot be asked for room.
-  const height = narrow ? inner / 2 + 30 : Math.max(330, Math.min(room.height - 14, 620));
-  const sheet = Math.round(Math.min(narrow ? inner / 2 - 10 : inner * 0.33, height - 30, 560));
-  const model = Math.round(narrow ? inner / 2 - 10 : inner - sheet - 196 - 32);
-  return {
-    box,
-    sizes: { sheet, model, height, columns: narrow ? `${sheet}px 1fr` : `${sheet}px 1fr 196px` },
-  };
-}
-
 function toMarks(
   landmarks: readonly Landmark[],
   composer: Composer | null,
@@ -194,7 +226,8 @@ function toMarks(
   where: (l: Landmark) => Point | undefined,
 ): Mark[] {
   const picked = new Set(composer?.picks.map((p) => p.name));
-  return landmarks.flatMap((l): Mark[] => {
+  // Those that lie under others are drawn first, so that the pointer meets the upper ones.
+  return [...landmarks].reverse().flatMap((l): Mark[] => {
     const at = where(l);
     const isNear = near?.name === l.name && near.rank === l.rank;
     const corner = /^[A-DO]$/.test(l.name);
@@ -207,7 +240,7 @@ function toMarks(
         name: l.name,
         at,
         look,
-        showName: picked.has(l.name) || isNear || showNames || corner,
+        showName: picked.has(l.name) || isNear || (!l.isUnder && (showNames || corner)),
       },
     ];
   });
@@ -232,25 +265,39 @@ function usePreview(composer: Composer | null, base: number): Preview | undefine
   return answer?.key === key ? answer.preview : undefined;
 }
 
-function KeepButton({
-  composer,
-  send,
-  base,
-  onKept,
-}: {
-  composer: Composer;
-  send: Send;
-  base: number;
-  onKept: () => void;
-}) {
+const OFFERING: readonly Move['kind'][] = ['reverse', 'sink', 'pull', 'collapse'];
+
+/** The move as composed so far, where its kind can end in several ways. */
+function moveOf(composer: Composer): Move | undefined {
+  const made = toMove(composer);
+  return made && OFFERING.includes(made.kind) ? made : undefined;
+}
+
+/** Creases a collapse can use, asked for once for each place in the sequence. */
+function useCreases(wanted: boolean, base: number): readonly SheetCrease[] {
+  const { result } = useEngine();
+  const [found, setFound] = useState<{ of: unknown; base: number; creases: readonly SheetCrease[] }>();
+  useEffect(() => {
+    if (!wanted) return;
+    let live = true;
+    void getEngine()
+      .listCreases(base)
+      .then((creases) => live && setFound({ of: result, base, creases }));
+    return () => {
+      live = false;
+    };
+  }, [wanted, base, result]);
+  return found?.base === base ? found.creases : [];
+}
+
+/** Puts a move into the plan after the step shown, or in place of the one that is changed. */
+function useKeepMove(base: number, replacing: number | null): (move: Move) => void {
   const edit = useEdit();
   const dispatch = useAppDispatch();
-  const keep = (): void => {
-    const move = toMove(composer);
-    if (!move) return;
+  return (move) => {
     const copy = structuredClone(move);
     edit((plan) => {
-      if (composer.replacing !== null) plan.steps[composer.replacing - 1]!.move = copy as never;
+      if (replacing !== null) plan.steps[replacing - 1]!.move = copy as never;
       else
         plan.steps.splice(base, 0, {
           id: freshId('s'),
@@ -261,73 +308,23 @@ function KeepButton({
         });
     });
     dispatch(stepSelected(base + 1));
-    send({ kind: 'put away' });
-    onKept();
   };
+}
+
+function KeepButton({ onKeep }: { onKeep: () => void }) {
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       const onLandmark =
         e.target instanceof SVGElement ||
         (e.target instanceof HTMLElement && ['BUTTON', 'A', 'INPUT', 'SELECT'].includes(e.target.tagName));
-      if (e.key === 'Enter' && !onLandmark) keep();
+      if (e.key === 'Enter' && !onLandmark) onKeep();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   });
   return (
-    <button type="button" className="btn solid mt-2 w-full" onClick={keep}>
+    <button type="button" className="btn solid mt-2 w-full" onClick={onKeep}>
       Keep this fold
     </button>
-  );
-}
-
-function Ghost({ preview, place }: { preview: Preview; place: (p: Point) => Point }) {
-  return (
-    <g pointerEvents="none" opacity="0.55">
-      {preview.after!.items.map((item, i) =>
-        item.kind === 'facet' ? (
-          <polygon
-            key={i}
-            points={item.points.map((p) => place(p).join(',')).join(' ')}
-            fill="none"
-            stroke="var(--jade)"
-            strokeWidth="1.2"
-            strokeDasharray="3 3"
-          />
-        ) : null,
-      )}
-    </g>
-  );
-}
-
-/** Where paper would tear or cross. */
-function Cross({ at: [x, y] }: { at: Point }) {
-  return (
-    <path
-      d={`M${x - 9} ${y - 9}L${x + 9} ${y + 9}M${x + 9} ${y - 9}L${x - 9} ${y + 9}`}
-      stroke="var(--persimmon)"
-      strokeWidth="3"
-      strokeLinecap="round"
-      fill="none"
-    />
-  );
-}
-
-/** Sheet and model are drawn at different scales: a bar says how long 5 cm (2 in) is on the sheet. */
-function ScaleBar({ px }: { px: number }) {
-  const { unit } = useSettings();
-  const sideMm = useEngine().result?.readings.sideMm;
-  if (!sideMm)
-    return <figcaption className="note pl-7">front side up; choose a sheet in Paper to see sizes</figcaption>;
-  const lengthMm = unit === 'in' ? 50.8 : 50;
-  const shown = sideMm < lengthMm * 1.4 ? lengthMm / 5 : lengthMm;
-  const width = (shown / sideMm) * px;
-  return (
-    <figcaption className="note flex items-center gap-2 pl-6">
-      <svg width={width + 2} height="9" aria-hidden="true">
-        <path d={`M1 1v7h${width}v-7`} fill="none" stroke="var(--ink-2)" />
-      </svg>
-      {toLengthText(shown, unit).text}, front side up
-    </figcaption>
   );
 }

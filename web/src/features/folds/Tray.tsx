@@ -1,28 +1,10 @@
-import { usePlan, usePlanState } from '../../plan/index.ts';
+import { useState } from 'react';
 import { moveWord } from '@jade/core/sequence';
+import { usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
-import { type Composer, type Method, type Tool, methodsOf, promptOf } from './composer.ts';
+import { type Composer, type ComposerOptions, promptOf, usesLine } from './composer.ts';
 import type { Send } from './FoldsPage.tsx';
-
-const TOOLS: readonly { tool: Tool; word: string; key: string; path: string }[] = [
-  { tool: 'valley', word: 'Valley fold', key: 'V', path: 'M4 17Q11 3 19 13M19 13l-5-2 4-4z' },
-  { tool: 'mountain', word: 'Mountain fold', key: 'M', path: 'M4 17Q11 3 19 13M19 13l-5.5-1' },
-  { tool: 'crease', word: 'Fold and unfold', key: 'C', path: 'M4 14Q12 4 20 14M20 14l-5-1 3-4zM4 14l5-2' },
-  { tool: 'pinch', word: 'Pinch', key: 'P', path: 'M3 12h18M12 8v8' },
-  { tool: 'inside', word: 'Inside reverse', key: 'I', path: 'M4 19L12 5l3 9M15 14l-4 1' },
-  { tool: 'outside', word: 'Outside reverse', key: 'O', path: 'M4 19L12 5l7 6M19 11l-5-1' },
-  { tool: 'sink', word: 'Open sink', key: 'S', path: 'M4 19L12 6l8 13M12 6v8M12 14l-2-3M12 14l2-3' },
-  { tool: 'unfold', word: 'Unfold', key: 'U', path: 'M20 15Q12 4 4 14M4 14l5-1M4 14l1-5' },
-  { tool: 'turn', word: 'Turn over', key: 'T', path: 'M3 17c8 0 14-10 9-10s1 10 9 10M21 17l-4-3' },
-  { tool: 'rotate', word: 'Rotate', key: 'R', path: 'M17 6a7 7 0 1 0 2 8M17 6l1 5M17 6l-5 0' },
-];
-
-const METHODS: Record<Method, string> = {
-  onto: 'a point onto a point',
-  through: 'through two points',
-  bisector: 'halving an angle',
-  across: 'straight across a line',
-};
+import { GROUPS, METHODS, TOOLS, type Tool, methodsOf } from './tools.ts';
 
 interface TrayProps {
   readonly composer: Composer | null;
@@ -31,51 +13,45 @@ interface TrayProps {
   readonly onNames: () => void;
 }
 
-/** The moves, each with its mark in print notation and its word; and what the chosen one still needs. */
+/** The moves in groups, each with its mark in print notation and its word; and what the chosen one still needs. */
 export function Tray({ composer, send, showNames, onNames }: TrayProps) {
+  const [open, setOpen] = useState(GROUPS[0]!.name);
+  const own = composer && GROUPS.find((g) => g.tools.includes(composer.tool))!.name;
+  const [last, setLast] = useState(own);
+  if (own !== last) {
+    setLast(own);
+    if (own) setOpen(own);
+  }
+  const group = GROUPS.find((g) => g.name === open)!;
   return (
     <div className="px-7 pb-3">
       {composer && <Ask composer={composer} send={send} />}
-      <div className="flex flex-wrap items-center gap-x-1 gap-y-1" role="toolbar" aria-label="Moves">
-        {TOOLS.map(({ tool, word, key, path }) => {
-          const on = composer?.tool === tool;
-          return (
+      <div className="flex flex-wrap items-center gap-x-5">
+        <div className="flex flex-wrap items-center gap-x-5" role="tablist" aria-label="Kinds of moves">
+          {GROUPS.map(({ name }) => (
             <button
-              key={tool}
+              key={name}
               type="button"
-              aria-pressed={on}
-              aria-keyshortcuts={key}
-              title={`${word} (${key})`}
-              className={`flex min-h-[36px] items-center gap-2 border-b-2 px-2 text-[14px] ${on ? 'border-jade text-jade-deep' : 'border-transparent'}`}
-              onClick={() => send({ kind: 'begun', tool, replacing: composer?.replacing ?? null })}
+              role="tab"
+              aria-selected={name === open}
+              aria-controls="tray-tools"
+              className={`min-h-[28px] font-serif text-[15px] ${name === open ? 'font-semibold text-ink' : 'text-ink-2'}`}
+              onClick={() => setOpen(name)}
             >
-              <svg
-                width="22"
-                height="22"
-                viewBox="0 0 24 24"
-                fill="none"
-                stroke="var(--jade)"
-                strokeWidth="1.5"
-                strokeLinecap="round"
-                strokeLinejoin="round"
-                aria-hidden="true"
-              >
-                <path d={path} />
-              </svg>
-              {word}
+              {name}
             </button>
-          );
-        })}
+          ))}
+        </div>
         <button
           type="button"
           aria-pressed={showNames}
           title="Names (N)"
-          className={`ml-3 flex min-h-[36px] items-center gap-2 border-b-2 border-dashed px-2 text-[14px] ${showNames ? 'border-jade' : 'border-transparent'}`}
+          className={`ml-auto flex min-h-[28px] items-center gap-2 border-b-2 border-dashed px-2 text-[14px] ${showNames ? 'border-jade' : 'border-transparent'}`}
           onClick={onNames}
         >
           <svg
-            width="14"
-            height="20"
+            width="11"
+            height="16"
             viewBox="0 0 12 18"
             fill="none"
             stroke="var(--jade)"
@@ -87,42 +63,117 @@ export function Tray({ composer, send, showNames, onNames }: TrayProps) {
           Names
         </button>
       </div>
+      <div
+        id="tray-tools"
+        className="flex flex-wrap items-center gap-x-1"
+        role="toolbar"
+        aria-label={`Moves: ${group.name}`}
+      >
+        {group.tools.map((tool) => (
+          <ToolButton
+            key={tool}
+            tool={tool}
+            on={composer?.tool === tool}
+            onClick={() => send({ kind: 'begun', tool, replacing: composer?.replacing ?? null })}
+          />
+        ))}
+      </div>
     </div>
   );
 }
 
+function ToolButton({ tool, on, onClick }: { tool: Tool; on: boolean; onClick: () => void }) {
+  const { word, key, path } = TOOLS[tool];
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      aria-keyshortcuts={key}
+      title={`${word} (${key})`}
+      className={`flex min-h-[36px] items-center gap-2 border-b-2 px-2 text-[14px] ${on ? 'border-jade text-jade-deep' : 'border-transparent'}`}
+      onClick={onClick}
+    >
+      <svg
+        width="22"
+        height="22"
+        viewBox="0 0 24 24"
+        fill="none"
+        stroke="var(--jade)"
+        strokeWidth="1.5"
+        strokeLinecap="round"
+        strokeLinejoin="round"
+        aria-hidden="true"
+      >
+        <path d={path} />
+      </svg>
+      {word}
+    </button>
+  );
+}
+
+const TURNED_TOOLS: readonly Tool[] = [
+  'crease',
+  'pinch',
+  'pleat',
+  'narrow',
+  'blintz',
+  'squash',
+  'petal',
+  'ear',
+  'swivel',
+  'tuck',
+];
+
 function Ask({ composer, send }: { composer: Composer; send: Send }) {
-  const { steps } = usePlan();
-  const { step } = usePlanState();
+  const { tool } = composer;
   const prompt = promptOf(composer);
-  const folds = steps
-    .slice(0, step)
-    .map((s, i) => ({ s, n: i + 1 }))
-    .filter(({ s }) => s.move.kind === 'fold' || s.move.kind === 'repeat');
-  const lined = composer.tool !== 'turn' && composer.tool !== 'rotate' && composer.tool !== 'unfold';
+  const set = (option: Partial<ComposerOptions>): void => send({ kind: 'option set', option });
+  const canTakeBack = composer.picks.length > 0 || composer.creases.length > 0;
   return (
     <div className="mb-2 flex flex-wrap items-end gap-4 border-t border-rule pt-2" data-testid="composer">
-      {lined && (
+      {usesLine(tool) && (
         <Choice
           label="Find the crease by"
           className="w-52"
           value={composer.method}
-          options={methodsOf(composer.tool).map((m) => ({ value: m, label: METHODS[m] }))}
+          options={methodsOf(tool).map((m) => ({ value: m, label: METHODS[m].word }))}
           onChoice={(method) => send({ kind: 'method chosen', method })}
         />
       )}
-      {composer.tool === 'rotate' && (
+      {(tool === 'rotate' || (usesLine(tool) && composer.method === 'angle')) && (
         <NumberField
-          label="Degrees, counter-clockwise"
+          label={tool === 'rotate' ? 'Degrees, counter-clockwise' : 'Turns by, in degrees'}
           className="w-44"
           value={composer.degrees}
           low={-360}
           high={360}
           step={0.5}
-          onNumber={(degrees) => send({ kind: 'degrees set', degrees })}
+          onNumber={(degrees) => set({ degrees })}
         />
       )}
-      {composer.tool === 'turn' && (
+      {(tool === 'crimp' || tool === 'pleat') && (
+        <NumberField
+          label="Second leans, in degrees"
+          className="w-44"
+          value={composer.lean}
+          low={-60}
+          high={60}
+          step={0.5}
+          onNumber={(lean) => set({ lean })}
+        />
+      )}
+      {tool === 'accordion' && (
+        <NumberField
+          label="Pleats"
+          className="w-24"
+          value={composer.pleats}
+          low={2}
+          high={20}
+          step={1}
+          onNumber={(pleats) => set({ pleats: Math.round(pleats) })}
+        />
+      )}
+      {tool === 'turn' && (
         <Choice
           label="Over"
           className="w-40"
@@ -131,44 +182,25 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
             { value: 'sideways', label: 'left to right' },
             { value: 'lengthways', label: 'top to bottom' },
           ]}
-          onChoice={(over) => send({ kind: 'over set', over })}
+          onChoice={(over) => set({ over })}
         />
       )}
-      {composer.tool === 'unfold' && (
-        <Choice
-          label="Unfold step"
-          className="w-44"
-          value={composer.opens ?? ''}
-          options={[
-            { value: '', label: folds.length === 0 ? 'nothing is folded yet' : 'choose a step' },
-            ...folds.map(({ s, n }) => ({ value: s.id, label: `${n} ${moveWord(s)}` })),
-          ]}
-          onChoice={(id) => id !== '' && send({ kind: 'step to open chosen', step: id })}
-        />
-      )}
+      {tool === 'unfold' && <StepToOpen composer={composer} send={send} />}
       <p className="min-w-[220px] flex-1 pb-2" aria-live="polite">
         <b>
           {composer.replacing !== null ? `Changing step ${composer.replacing}. ` : ''}
           {prompt ? `${prompt}.` : 'Keep the fold, or choose again.'}
         </b>{' '}
-        {composer.picks.length > 0 && (
-          <span className="text-ink-2">
-            Chosen: {composer.picks.map((p) => p.name).join(', ')}
-            {composer.flap ? `; moving ${composer.flap.map((p) => p.name).join(', ')}` : ''}.
-          </span>
-        )}
+        <Chosen composer={composer} />
       </p>
-      {(composer.tool === 'valley' || composer.tool === 'mountain') && (
-        <label className="flex items-center gap-2 pb-2 text-[14px]">
-          <input
-            type="checkbox"
-            checked={composer.allLayers}
-            onChange={() => send({ kind: 'layers toggled' })}
-          />{' '}
-          all layers
-        </label>
+      {(tool === 'valley' || tool === 'mountain') && (
+        <Tick on={composer.allLayers} word="all layers" onTick={(allLayers) => set({ allLayers })} />
       )}
-      {composer.picks.length > 0 && (
+      {tool === 'crease' && <Tick on={composer.soft} word="soft" onTick={(soft) => set({ soft })} />}
+      {TURNED_TOOLS.includes(tool) && (
+        <Tick on={composer.isBehind} word="behind" onTick={(isBehind) => set({ isBehind })} />
+      )}
+      {canTakeBack && (
         <button type="button" className="act pb-2" onClick={() => send({ kind: 'taken back' })}>
           Take back a choice
         </button>
@@ -177,5 +209,49 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
         Put away (Esc)
       </button>
     </div>
+  );
+}
+
+function Chosen({ composer: { picks, flap, creases } }: { composer: Composer }) {
+  if (picks.length === 0 && creases.length === 0) return null;
+  const valleys = creases.filter((c) => c.sense === 'valley').length;
+  const mountains = creases.filter((c) => c.sense === 'mountain').length;
+  return (
+    <span className="text-ink-2">
+      Chosen:{' '}
+      {creases.length > 0
+        ? `${valleys} valley, ${mountains} mountain${creases.length > valleys + mountains ? `, ${creases.length - valleys - mountains} either` : ''}`
+        : picks.map((p) => p.name).join(', ')}
+      {flap ? `; ${creases.length > 0 ? 'staying' : 'moving'} ${flap.map((p) => p.name).join(', ')}` : ''}.
+    </span>
+  );
+}
+
+function StepToOpen({ composer, send }: { composer: Composer; send: Send }) {
+  const { steps } = usePlan();
+  const { step } = usePlanState();
+  const folds = steps
+    .slice(0, step)
+    .map((s, i) => ({ s, n: i + 1 }))
+    .filter(({ s }) => !['crease', 'pinch', 'turn', 'rotate', 'unfold'].includes(s.move.kind));
+  return (
+    <Choice
+      label="Unfold step"
+      className="w-44"
+      value={composer.opens ?? ''}
+      options={[
+        { value: '', label: folds.length === 0 ? 'nothing is folded yet' : 'choose a step' },
+        ...folds.map(({ s, n }) => ({ value: s.id, label: `${n} ${moveWord(s)}` })),
+      ]}
+      onChoice={(id) => id !== '' && send({ kind: 'step to open chosen', step: id })}
+    />
+  );
+}
+
+function Tick({ on, word, onTick }: { on: boolean; word: string; onTick: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2 pb-2 text-[14px]">
+      <input type="checkbox" checked={on} onChange={() => onTick(!on)} /> {word}
+    </label>
   );
 }

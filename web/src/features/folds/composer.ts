@@ -1,27 +1,32 @@
 import type { LineRef, Move, PointRef } from '@jade/core/sequence';
-
-/** What the folder is about to do. */
-export type Tool =
-  'valley' | 'mountain' | 'crease' | 'pinch' | 'inside' | 'outside' | 'sink' | 'unfold' | 'turn' | 'rotate';
-/** How the crease is found. */
-export type Method = 'onto' | 'through' | 'bisector' | 'across';
+import { METHODS, type Method, TOOLS, type Tool, areKin, paperPromptOf } from './tools.ts';
 
 export interface Pick {
   readonly name: string;
   readonly ref: PointRef;
 }
 
+type Sense = 'valley' | 'mountain' | 'folded';
+
+/** A crease that takes part in a collapse, as it lies on the sheet. */
+export interface ChosenCrease {
+  readonly key: string;
+  readonly from: PointRef;
+  readonly to: PointRef;
+  readonly sense: Sense;
+}
+
 /** The state of authoring one step: a machine fed by events, without any geometry. */
-export interface Composer {
+export interface Composer extends ComposerOptions {
   readonly tool: Tool;
   readonly method: Method;
   readonly picks: readonly Pick[];
   /** Points of the layers that move; null until chosen (bringing a point somewhere chooses that point's own layer). */
   readonly flap: readonly Pick[] | null;
-  readonly allLayers: boolean;
-  readonly degrees: number;
-  readonly over: 'sideways' | 'lengthways';
   readonly opens: string | null;
+  readonly creases: readonly ChosenCrease[];
+  /** Singles out one of several results. */
+  readonly solution: readonly (readonly [PointRef, PointRef])[];
   /** Number of the step that is changed; null while a new one is made. */
   readonly replacing: number | null;
 }
@@ -31,11 +36,23 @@ export type ComposerEvent =
   | { readonly kind: 'method chosen'; readonly method: Method }
   | { readonly kind: 'point picked'; readonly pick: Pick }
   | { readonly kind: 'flap chosen'; readonly flap: readonly Pick[] }
-  | { readonly kind: 'layers toggled' }
-  | { readonly kind: 'degrees set'; readonly degrees: number }
-  | { readonly kind: 'over set'; readonly over: 'sideways' | 'lengthways' }
+  | { readonly kind: 'crease clicked'; readonly key: string; readonly from: PointRef; readonly to: PointRef }
+  | { readonly kind: 'option set'; readonly option: Partial<ComposerOptions> }
   | { readonly kind: 'step to open chosen'; readonly step: string }
+  | { readonly kind: 'solution chosen'; readonly picks: Composer['solution'] }
   | { readonly kind: 'taken back' };
+
+export interface ComposerOptions {
+  readonly allLayers: boolean;
+  readonly soft: boolean;
+  readonly isBehind: boolean;
+  /** Of a rotation, or how far a limb turns. */
+  readonly degrees: number;
+  /** By how much the second crease of a crimp or pleat leans. */
+  readonly lean: number;
+  readonly pleats: number;
+  readonly over: 'sideways' | 'lengthways';
+}
 
 export const beginComposer = (tool: Tool, replacing: number | null = null): Composer => ({
   tool,
@@ -43,95 +60,136 @@ export const beginComposer = (tool: Tool, replacing: number | null = null): Comp
   picks: [],
   flap: null,
   allLayers: false,
-  degrees: 45,
+  soft: false,
+  isBehind: false,
+  degrees: tool === 'rotate' ? 45 : 90,
+  lean: 0,
+  pleats: 3,
   over: 'sideways',
   opens: null,
+  creases: [],
+  solution: [],
   replacing,
 });
 
-const NEEDED: Record<Method, number> = { onto: 2, through: 2, bisector: 3, across: 3 };
-const usesLine = (tool: Tool): boolean => isFold(tool) || tool === 'crease' || tool === 'pinch';
-const isFold = (tool: Tool): boolean =>
-  tool === 'valley' || tool === 'mountain' || tool === 'inside' || tool === 'outside' || tool === 'sink';
+export const usesLine = (tool: Tool): boolean => TOOLS[tool].points === 'line';
 
-/** Methods that make sense for a tool: a pinch needs a line it lies on. */
-export const methodsOf = (tool: Tool): readonly Method[] =>
-  tool === 'pinch' ? ['onto', 'across'] : ['onto', 'through', 'bisector', 'across'];
+function promptsOf({ tool, method }: Composer): readonly string[] {
+  const { points } = TOOLS[tool];
+  return points === 'line' ? METHODS[method].points : points;
+}
+
+/** The next sense of a crease that is clicked again; undefined takes it out. */
+const NEXT: Record<Sense, Sense | undefined> = { valley: 'mountain', mountain: 'folded', folded: undefined };
 
 export function advance(state: Composer, event: ComposerEvent): Composer {
+  const fresh = { ...state, solution: [] };
   switch (event.kind) {
     case 'tool chosen':
-      return isFold(event.tool) && isFold(state.tool)
-        ? { ...state, tool: event.tool }
+      return areKin(event.tool, state.tool)
+        ? { ...fresh, tool: event.tool }
         : beginComposer(event.tool, state.replacing);
     case 'method chosen':
-      return { ...state, method: event.method, picks: [], flap: null };
+      return { ...fresh, method: event.method, picks: [], flap: null };
     case 'point picked':
-      if (!usesLine(state.tool)) return state;
-      if (state.picks.length < NEEDED[state.method]) return { ...state, picks: [...state.picks, event.pick] };
-      return isFold(state.tool) ? { ...state, flap: [event.pick] } : state;
+      if (state.picks.length < promptsOf(state).length)
+        return { ...fresh, picks: [...state.picks, event.pick] };
+      return takesPaper(state) ? { ...fresh, flap: [event.pick] } : state;
     case 'flap chosen':
-      return { ...state, flap: event.flap };
-    case 'layers toggled':
-      return { ...state, allLayers: !state.allLayers };
-    case 'degrees set':
-      return { ...state, degrees: event.degrees };
-    case 'over set':
-      return { ...state, over: event.over };
+      return { ...fresh, flap: event.flap };
+    case 'crease clicked':
+      return { ...fresh, creases: turnCrease(state.creases, event) };
+    case 'option set':
+      return { ...fresh, ...event.option };
     case 'step to open chosen':
-      return { ...state, opens: event.step };
+      return { ...fresh, opens: event.step };
+    case 'solution chosen':
+      return { ...state, solution: event.picks };
     case 'taken back':
-      return state.flap ? { ...state, flap: null } : { ...state, picks: state.picks.slice(0, -1) };
+      if (state.flap) return { ...fresh, flap: null };
+      return state.picks.length > 0
+        ? { ...fresh, picks: state.picks.slice(0, -1) }
+        : { ...fresh, creases: state.creases.slice(0, -1) };
   }
 }
 
-const PROMPTS: Record<Method, readonly string[]> = {
-  onto: ['Choose the point to bring', 'Choose the place it comes to'],
-  through: ['Choose a point the crease runs through', 'Choose a second point it runs through'],
-  bisector: [
-    'Choose a point on the side that moves',
-    'Choose the corner of the angle',
-    'Choose a point on the side it comes to',
-  ],
-  across: [
-    'Choose where the crease crosses',
-    'Choose one end of the line it crosses squarely',
-    'Choose the other end of that line',
-  ],
+function turnCrease(
+  creases: readonly ChosenCrease[],
+  { key, from, to }: Omit<ChosenCrease, 'sense'>,
+): ChosenCrease[] {
+  const known = creases.find((c) => c.key === key);
+  if (!known) return [...creases, { key, from, to, sense: 'valley' }];
+  const sense = NEXT[known.sense];
+  return sense ? creases.map((c) => (c === known ? { ...c, sense } : c)) : creases.filter((c) => c !== known);
+}
+
+const takesPaper = ({ tool }: Composer): boolean => TOOLS[tool].paper !== 'none';
+
+/** Lines that do not say by themselves which side moves. */
+const needsFlap = ({ tool, method }: Composer): boolean => {
+  const { paper, points } = TOOLS[tool];
+  if (paper === 'needed' || paper === 'pair') return true;
+  return paper === 'optional' && points === 'line' && (method === 'through' || method === 'across');
 };
 
 /** What is to be chosen next; undefined when the move is complete. */
 export function promptOf(state: Composer): string | undefined {
   if (state.tool === 'unfold') return state.opens ? undefined : 'Choose the step to unfold';
-  if (!usesLine(state.tool)) return undefined;
-  const next = PROMPTS[state.method][state.picks.length];
+  if (state.tool === 'collapse' && state.creases.length < 2)
+    return 'Click the creases it folds on, on the sheet: once valley, twice mountain, three times either';
+  const next = promptsOf(state)[state.picks.length];
   if (next) return next;
-  return isFold(state.tool) && needsFlap(state) && !state.flap ? 'Choose the paper that moves' : undefined;
+  return needsFlap(state) && !state.flap ? paperPromptOf(state.tool) : undefined;
 }
-
-const needsFlap = (state: Composer): boolean => state.method === 'through' || state.method === 'across';
 
 /** True when the next click on the model says which paper moves. */
 export const asksForFlap = (state: Composer): boolean =>
-  isFold(state.tool) && state.picks.length === NEEDED[state.method];
+  takesPaper(state) &&
+  state.picks.length === promptsOf(state).length &&
+  (state.tool !== 'collapse' || state.creases.length >= 2);
 
-function toLine({ method, picks }: Composer): LineRef {
+/** How many layers under the pointer one click takes. */
+export const layersTaken = (tool: Tool): number => (TOOLS[tool].paper === 'pair' ? 2 : 1);
+
+const through = (a: PointRef, b: PointRef): LineRef => ({ kind: 'through', a, b });
+
+function toLine({ method, picks, degrees }: Composer): LineRef {
   const [a, b, c] = picks.map((p) => p.ref) as [PointRef, PointRef, PointRef];
   switch (method) {
     case 'onto':
       return { kind: 'onto', from: a, to: b };
     case 'through':
-      return { kind: 'through', a, b };
+      return through(a, b);
     case 'bisector':
       return { kind: 'bisector', from: a, at: b, to: c };
     case 'across':
-      return { kind: 'across', at: a, to: { kind: 'through', a: b, b: c } };
+      return { kind: 'across', at: a, to: through(b, c) };
+    case 'angle':
+      // A mirror turns a limb by twice the angle between it and the crease.
+      return { kind: 'turned', at: a, towards: b, degrees: degrees / 2 };
   }
+}
+
+/** The first and second crease across a limb: square to it, the second leaning by the given angle. */
+function acrossLimb([near, far, tip]: readonly PointRef[], lean: number): [LineRef, LineRef] {
+  const axis = through(near!, tip!);
+  const square = (at: PointRef): LineRef => ({ kind: 'across', at, to: axis });
+  if (lean === 0) return [square(near!), square(far!)];
+  return [square(near!), { kind: 'turned', at: far!, towards: tip!, degrees: 90 + lean }];
 }
 
 /** The move as the plan will keep it; undefined while something is still to be chosen. */
 export function toMove(state: Composer): Move | undefined {
   if (promptOf(state) !== undefined) return undefined;
+  const refs = state.picks.map((p) => p.ref) as [PointRef, PointRef, PointRef, PointRef];
+  const [a, b, c, d] = refs;
+  const moved = (state.flap ?? [state.method === 'angle' ? state.picks[1] : state.picks[0]]).flatMap((p) =>
+    p ? [p.ref] : [],
+  );
+  const picks = state.solution.map(([p, q]): [PointRef, PointRef] => [p, q]);
+  const side = state.isBehind ? ('behind' as const) : ('front' as const);
+  const sense = state.isBehind ? ('mountain' as const) : ('valley' as const);
+  const layers = state.allLayers ? ('all' as const) : ('flap' as const);
   switch (state.tool) {
     case 'turn':
       return { kind: 'turn', over: state.over };
@@ -140,37 +198,125 @@ export function toMove(state: Composer): Move | undefined {
     case 'unfold':
       return { kind: 'unfold', step: state.opens! };
     case 'crease':
-      return { kind: 'crease', sense: 'valley', line: toLine(state), through: 'all', soft: false };
-    case 'pinch': {
-      const [a, b, c] = state.picks.map((p) => p.ref) as [PointRef, PointRef, PointRef];
+      return { kind: 'crease', sense, line: toLine(state), through: 'all', soft: state.soft };
+    case 'pinch':
       return {
         kind: 'pinch',
-        sense: 'valley',
+        sense,
         line: toLine(state),
         on: state.method === 'onto' ? [a, b] : [b, c],
       };
+    case 'pleat':
+      return {
+        kind: 'pleat',
+        sense,
+        lines: acrossLimb(refs, state.lean),
+        flap: [c],
+        layers: 'all',
+        hold: [],
+      };
+    case 'crimp':
+      return { kind: 'crimp', mode: 'auto', lines: acrossLimb(refs, state.lean), flap: [c], picks };
+    case 'accordion':
+      return { kind: 'accordion', lines: acrossLimb(refs, 0), pleats: state.pleats, flap: [c] };
+    case 'narrow':
+      return { kind: 'narrow', sense, tip: a, axis: b, edges: [c, d], layers: 'flap' };
+    case 'blintz': {
+      const corners = ['A', 'B', 'C', 'D'].map((name): PointRef => ({ kind: 'named', name }));
+      return { kind: 'blintz', sense, points: corners, to: a };
     }
     case 'inside':
     case 'outside':
-    case 'sink': {
-      const flap = (state.flap ?? [state.picks[0]!]).map((p) => p.ref);
-      return state.tool === 'sink'
-        ? { kind: 'sink', mode: 'open', line: toLine(state), flap, picks: [] }
-        : { kind: 'reverse', mode: state.tool, line: toLine(state), flap, picks: [] };
-    }
+      return { kind: 'reverse', mode: state.tool, line: toLine(state), flap: moved, picks };
+    case 'sink':
+      return { kind: 'sink', mode: 'open', line: toLine(state), flap: moved, picks };
+    case 'closed':
+      return { kind: 'sink', mode: 'closed', line: toLine(state), flap: moved, picks };
+    case 'unsink':
+      return { kind: 'sink', mode: 'out', line: toLine(state), flap: moved, picks };
+    case 'pull':
+      return { kind: 'pull', line: toLine(state), flap: moved, picks };
+    case 'collapse':
+      return {
+        kind: 'collapse',
+        creases: state.creases.map(({ from, to, sense: s }) => ({ from, to, sense: s })),
+        through: 'sheet',
+        anchor: moved[0]!,
+        picks,
+      };
+    case 'squash':
+      return {
+        kind: 'squash',
+        apex: a,
+        hinge: b,
+        ridge: c,
+        to: d,
+        front: [moved[0]!],
+        back: [moved[1] ?? moved[0]!],
+        side,
+        picks,
+      };
+    case 'petal':
+      return toPetal(refs, state.flap?.[0]?.ref, side, picks);
+    case 'ear':
+      return {
+        kind: 'ear',
+        tip: a,
+        base: [b, c],
+        towards: 1,
+        through: 'all',
+        anchor: moved[0]!,
+        side,
+        picks,
+      };
+    case 'swivel':
+      return { kind: 'swivel', pivot: a, along: b, flap: c, drawn: d, anchor: moved[0]!, side, picks };
     case 'valley':
-    case 'mountain': {
-      const flap = state.flap ?? [state.picks[0]!];
+    case 'mountain':
+    case 'tuck':
       return {
         kind: 'fold',
-        sense: state.tool,
+        sense: state.tool === 'tuck' ? sense : state.tool,
         line: toLine(state),
-        flap: flap.map((p) => p.ref),
-        layers: state.allLayers ? 'all' : 'flap',
+        flap: moved,
+        layers,
         hold: [],
-        tuck: false,
-        picks: [],
+        tuck: state.tool === 'tuck',
+        picks: state.tool === 'tuck' ? picks : [],
       };
-    }
   }
+}
+
+/** The hinge of a petal runs between the ends of the creases that halve the angles at its tip. */
+function toPetal(
+  [tip, apex, left, right]: readonly [PointRef, PointRef, PointRef, PointRef],
+  layer: PointRef | undefined,
+  side: 'front' | 'behind',
+  picks: [PointRef, PointRef][],
+): Move {
+  const end = (corner: PointRef): PointRef => ({
+    kind: 'meet',
+    a: { kind: 'bisector', from: corner, at: tip, to: apex },
+    b: through(apex, corner),
+    // On the paper itself, so that a repeat on another flap, or behind, finds its own.
+    frame: 'sheet',
+  });
+  const part = (from: PointRef, to: PointRef, share: number): PointRef => ({
+    kind: 'along',
+    from,
+    to,
+    share,
+  });
+  return {
+    kind: 'petal',
+    tip,
+    hinge: [end(left), end(right)],
+    // A point of the lifted layer beside its axis.
+    flap: [layer ?? part(part(tip, apex, 0.4), left, 0.2)],
+    sides: [],
+    sidesFrom: null,
+    virtualTip: null,
+    side,
+    picks,
+  };
 }

@@ -1,0 +1,61 @@
+import type { FlatState, Refusal } from '../folded/index.ts';
+import type { Point } from '../geometry/index.ts';
+import { type ReflectedKind, listCollapses, listReflections, singleOut } from '../moves/index.ts';
+import { type Outcome, done } from '../outcome/index.ts';
+import { readCollapse } from './make.ts';
+import { Reader, readOrRefuse } from './reader.ts';
+import type { ResolveContext } from './resolve.ts';
+import type { Move } from './schema.ts';
+
+/** One of several results a move can have, with the relations that single it out. */
+export interface OfferedResult {
+  readonly state: FlatState;
+  readonly picks: readonly (readonly [Point, Point])[];
+}
+
+/** Which ways of lying a move may take. */
+const FITTING: Partial<Record<Move['kind'], (move: Move) => readonly ReflectedKind[]>> = {
+  reverse: () => ['reverse'],
+  sink: (move) =>
+    move.kind === 'sink' && move.mode === 'closed'
+      ? ['mixed sink']
+      : move.kind === 'sink' && move.mode === 'out'
+        ? ['unfolded', 'valley', 'mountain', 'reverse']
+        : ['open sink'],
+  pull: () => ['unfolded', 'reverse', 'valley', 'mountain', 'mixed sink'],
+};
+
+/**
+ * Every result a move can have, for offering as pictures: reflections (reverse folds, sinks, pulling out) and collapses.
+ * Other moves have the one result; an empty list says so.
+ */
+export function listResults(move: Move, context: ResolveContext): Outcome<OfferedResult[], Refusal> {
+  const { state } = context;
+  const read = new Reader(context, (line) => line);
+  return readOrRefuse(() => {
+    if (move.kind === 'collapse') {
+      const found = listCollapses(state, {
+        creases: readCollapse(move, read),
+        anchor: read.paper(move.anchor),
+        step: 'offered',
+      });
+      if (!found.ok) return found;
+      const states = found.value.map((f) => f.state);
+      return done(states.map((s) => ({ state: s, picks: singleOut(s, states) })));
+    }
+    if ((move.kind !== 'reverse' && move.kind !== 'sink' && move.kind !== 'pull') || !move.line)
+      return done([]);
+    const found = listReflections(state, {
+      line: read.line(move.line),
+      flap: move.flap.map(read.paper),
+      step: 'offered',
+    });
+    if (!found.ok) return found;
+    const kinds = FITTING[move.kind]!(move);
+    return done(
+      found.value
+        .filter((f) => kinds.includes(f.kind))
+        .map(({ result, picks }) => ({ state: result.state, picks })),
+    );
+  });
+}

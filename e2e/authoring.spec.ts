@@ -1,0 +1,174 @@
+import type { Page } from '@playwright/test';
+import { beginPlan, expect, model, pleat, saved, sentence, test, tool } from './support.ts';
+
+const sheet = (page: Page) => page.getByRole('group', { name: /The sheet after/ });
+const mark = (page: Page, name: string | RegExp) =>
+  model(page).getByRole('button', { name, exact: true }).last();
+
+async function findBy(page: Page, method: string): Promise<void> {
+  await page.getByLabel('Find the crease by').selectOption({ label: method });
+}
+
+async function keep(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Keep this fold' }).click();
+  await expect(page.getByTestId('composer')).toHaveCount(0);
+}
+
+/** A crease between two landmarks, by pointer. */
+async function crease(page: Page, a: string, b: string, behind = false): Promise<void> {
+  await tool(page, 'Fold', 'Fold and unfold');
+  await findBy(page, 'through two points');
+  if (behind) await page.getByLabel('behind').check();
+  await mark(page, a).click();
+  await mark(page, b).click();
+  await keep(page);
+}
+
+async function turnCrease(
+  page: Page,
+  ends: readonly [string, string],
+  sense: 'valley' | 'mountain',
+): Promise<void> {
+  const [a, b] = ends;
+  const line = sheet(page).getByRole('button', { name: new RegExp(`^crease (${a} to ${b}|${b} to ${a}):`) });
+  for (let click = 0; click < (sense === 'valley' ? 1 : 2); click++) {
+    await line.focus();
+    await page.keyboard.press('Enter');
+  }
+  await expect(line).toHaveAccessibleName(new RegExp(`: ${sense}$`));
+}
+
+test('a new user folds the preliminary base and the bird base from an empty plan, by pointer', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed crane');
+  await pleat(page, 'Folds').click();
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  await crease(page, 'A', 'C');
+  await expect(sentence(page)).toContainText('Fold and unfold along diagonal AC.');
+  await crease(page, 'B', 'D');
+  await crease(page, 'mid AB', 'mid CD', true);
+  await crease(page, 'mid BC', 'mid DA', true);
+
+  await tool(page, 'Collapse', 'Collapse');
+  for (const middle of ['mid AB', 'mid BC', 'mid CD', 'mid DA'])
+    await turnCrease(page, ['O', middle], 'mountain');
+  await turnCrease(page, ['O', 'B'], 'valley');
+  await expect(page.getByTestId('composer')).toContainText('Chosen: 1 valley, 4 mountain.');
+  await model(page).click({ position: { x: 130, y: 150 } });
+  // One spoke is missing yet: the refusal says so, with the place.
+  await expect(page.getByRole('group', { name: /The model/ })).toBeVisible();
+  await expect(page.getByText(/cannot be collapsed/)).toBeVisible();
+  await turnCrease(page, ['O', 'D'], 'valley');
+  await keep(page);
+  await expect(pleat(page, 'Folds')).toContainText('6 facets, 4 layers at most');
+
+  await tool(page, 'Collapse', 'Petal fold');
+  await expect(page.getByTestId('composer')).toContainText('Choose the tip that is lifted.');
+  // All corners lie on each other now, and the middles two by two: the upper ones bear the names.
+  for (const corner of [/^[A-D]$/, 'O', /^mid (AB|CD)$/, /^mid (BC|DA)$/]) await mark(page, corner).click();
+  await keep(page);
+  await expect(sentence(page)).toContainText('Petal-fold');
+  await page.getByLabel('Repeat it').selectOption({ label: 'turned by 180°' });
+  await page.getByLabel('behind').check();
+  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  await expect(sentence(page)).toContainText('turned by 180°, behind');
+  await expect(pleat(page, 'Folds')).toContainText('7, all flat');
+  await expect(pleat(page, 'Folds')).toContainText('12 facets, 8 layers at most');
+  await saved(page);
+
+  // A standing bird: two of the points become neck and tail, turned by an angle.
+  for (const [tip, degrees] of [
+    ['B', '120'],
+    ['D', '-120'],
+  ] as const) {
+    await tool(page, 'Reverse and crimp', 'Inside reverse');
+    await findBy(page, 'by how far a limb turns');
+    await page.getByLabel('Turns by, in degrees').fill(degrees);
+    await page.keyboard.press('Tab');
+    await expect(page.getByTestId('composer')).toContainText('Choose where the limb bends.');
+    await mark(page, /^mid /).click();
+    await mark(page, tip).click();
+    await expect(page.getByText('It becomes')).toBeVisible();
+    await keep(page);
+    await expect(sentence(page)).toContainText('Inside-reverse-fold');
+  }
+  await expect(pleat(page, 'Folds')).toContainText('9, all flat');
+  await saved(page);
+});
+
+test('a point that is dragged brings the moves that take it there', async ({ page }) => {
+  await beginPlan(page, 'Moth');
+  await pleat(page, 'Folds').click();
+  const from = await page.getByRole('img', { name: /The model after/ }).boundingBox();
+  if (!from) throw new Error('the model is not drawn');
+  // Corner B lies at the lower right of the square, corner D at the upper left.
+  const size = Math.min(from.width, from.height) - 80;
+  const [cx, cy] = [from.x + from.width / 2, from.y + from.height / 2];
+  const corner = (dx: number, dy: number): [number, number] => [cx + (dx * size) / 2, cy + (dy * size) / 2];
+  await page.mouse.move(...corner(1, 1));
+  await page.mouse.down();
+  await page.mouse.move(...corner(0.5, 0.5), { steps: 6 });
+  await expect(page.getByTestId('drag-ghost').locator('polygon')).toHaveCount(1);
+  await page.mouse.move(...corner(-1, -1), { steps: 8 });
+  await page.mouse.up();
+  const offered = page.getByRole('region', { name: 'Moves that bring it there' });
+  await expect(offered.getByRole('heading')).toHaveText('B to D');
+  await expect(offered.getByRole('listitem')).toHaveCount(3);
+  await offered.getByRole('button', { name: /mountain/ }).click();
+  await expect(sentence(page)).toContainText('Mountain-fold corner B to corner D.');
+  await expect(pleat(page, 'Folds')).toContainText('1, all flat');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(pleat(page, 'Folds')).not.toContainText('1, all flat');
+});
+
+/** Presses Tab until the named control has the focus. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let k = 0; k < 260; k++) {
+    const at = await page.evaluate(() => {
+      const e = document.activeElement;
+      return e?.getAttribute('aria-label') ?? e?.textContent ?? '';
+    });
+    if (name.test(at)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`no control ${String(name)} can be reached by Tab`);
+}
+
+test('the waterbomb base is folded with the keyboard alone', async ({ page }) => {
+  await beginPlan(page, 'Marsh lantern');
+  await page.keyboard.press('Escape');
+  await pleat(page, 'Folds').focus();
+  await page.keyboard.press('Enter');
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  const press = async (...names: RegExp[]): Promise<void> => {
+    for (const name of names) {
+      await tabTo(page, name);
+      await page.keyboard.press('Enter');
+    }
+  };
+  for (const [a, b] of [
+    ['A', 'B'],
+    ['B', 'C'],
+    ['B', 'D'],
+    ['A', 'C'],
+  ] as const) {
+    await page.keyboard.press('c');
+    await expect(page.getByTestId('composer')).toBeVisible();
+    await press(new RegExp(`^${a}$`), new RegExp(`^${b}$`), /^Keep this fold$/);
+    await expect(page.getByTestId('composer')).toHaveCount(0);
+  }
+  await expect(pleat(page, 'Folds')).toContainText('4, all flat');
+  await page.keyboard.press('x');
+  const clicked = async (a: string, b: string, times: number): Promise<void> => {
+    await tabTo(page, new RegExp(`^crease (${a} to ${b}|${b} to ${a}):`));
+    for (let k = 0; k < times; k++) await page.keyboard.press('Enter');
+  };
+  for (const corner of ['A', 'B', 'C', 'D']) await clicked(corner, 'O', 1);
+  await clicked('O', 'mid BC', 2);
+  await clicked('O', 'mid DA', 2);
+  await press(/^mid AB$/, /^Keep this fold$/);
+  await expect(pleat(page, 'Folds')).toContainText('5, all flat');
+  await expect(pleat(page, 'Folds')).toContainText('6 facets, 4 layers at most');
+  await saved(page);
+});

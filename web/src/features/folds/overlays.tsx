@@ -1,0 +1,99 @@
+import type { Point } from '@jade/core/geometry';
+import { toLengthText } from '@jade/core/units';
+import { useSettings } from '../../app/useSettings.ts';
+import { type Preview, useEngine } from '../../engine/index.ts';
+import type { Drag } from './useDrag.ts';
+
+/** Where the paper under the pointer would go. */
+export function DragGhost({ drag, place }: { drag: Drag; place: (p: Point) => Point }) {
+  const [from, to] = [place(drag.from.model), place(drag.at)];
+  return (
+    <g pointerEvents="none" data-testid="drag-ghost">
+      {drag.ghost.map((outline, i) => (
+        <polygon
+          key={i}
+          points={outline.map((p) => place(p).join(',')).join(' ')}
+          fill="var(--jade)"
+          fillOpacity="0.16"
+          stroke="var(--jade)"
+          strokeWidth="1.2"
+        />
+      ))}
+      <line
+        x1={from[0]}
+        y1={from[1]}
+        x2={to[0]}
+        y2={to[1]}
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+        strokeDasharray="2 4"
+      />
+      <circle cx={to[0]} cy={to[1]} r={drag.to ? 8 : 4} fill="none" stroke="var(--jade)" strokeWidth="2.5" />
+      {drag.to && (
+        <text
+          x={to[0] + 11}
+          y={to[1] - 8}
+          className="text-[13px] font-semibold"
+          fill="var(--ink)"
+          stroke="var(--leaf)"
+          strokeWidth="3.5"
+          paintOrder="stroke"
+        >
+          {drag.to.name}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** Outlines of the paper as it will lie. */
+export function Ghost({ preview, place }: { preview: Preview; place: (p: Point) => Point }) {
+  return (
+    <g pointerEvents="none" opacity="0.55">
+      {preview.after!.items.map((item, i) =>
+        item.kind === 'facet' ? (
+          <polygon
+            key={i}
+            points={item.points.map((p) => place(p).join(',')).join(' ')}
+            fill="none"
+            stroke="var(--jade)"
+            strokeWidth="1.2"
+            strokeDasharray="3 3"
+          />
+        ) : null,
+      )}
+    </g>
+  );
+}
+
+/** Where paper would tear or cross. */
+export function Cross({ at: [x, y] }: { at: Point }) {
+  return (
+    <path
+      d={`M${x - 9} ${y - 9}L${x + 9} ${y + 9}M${x + 9} ${y - 9}L${x - 9} ${y + 9}`}
+      stroke="var(--persimmon)"
+      strokeWidth="3"
+      strokeLinecap="round"
+      fill="none"
+    />
+  );
+}
+
+/** Sheet and model are drawn at different scales: a bar says how long 5 cm (2 in) is on the sheet. */
+export function ScaleBar({ px }: { px: number }) {
+  const { unit } = useSettings();
+  const sideMm = useEngine().result?.readings.sideMm;
+  if (!sideMm)
+    return <figcaption className="note pl-7">front side up; choose a sheet in Paper to see sizes</figcaption>;
+  const lengthMm = unit === 'in' ? 50.8 : 50;
+  const shown = sideMm < lengthMm * 1.4 ? lengthMm / 5 : lengthMm;
+  const width = (shown / sideMm) * px;
+  return (
+    <figcaption className="note flex items-center gap-2 pl-6">
+      <svg width={width + 2} height="9" aria-hidden="true">
+        <path d={`M1 1v7h${width}v-7`} fill="none" stroke="var(--ink-2)" />
+      </svg>
+      {toLengthText(shown, unit).text}, front side up
+    </figcaption>
+  );
+}
