@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { beginPlan, expect, model, pleat, saved, sentence, test, tool } from './support.ts';
 
@@ -171,4 +172,28 @@ test('the waterbomb base is folded with the keyboard alone', async ({ page }) =>
   await expect(pleat(page, 'Folds')).toContainText('5, all flat');
   await expect(pleat(page, 'Folds')).toContainText('6 facets, 4 layers at most');
   await saved(page);
+});
+
+test('what to see to stands in one list, and a drawing is saved as SVG and PNG', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  await page.getByRole('button', { name: /^Step 19,/ }).click();
+  await page.getByText(/things to see to in the whole sequence/).click();
+  const list = page.getByRole('list', { name: 'To see to in the whole sequence' });
+  await expect(list.getByRole('listitem').first()).toBeVisible();
+  const first = list.getByRole('button').first();
+  const step = (await first.textContent())!.match(/step (\d+)/i)![1]!;
+  await first.click();
+  await expect(sentence(page)).toContainText(`Step ${step}:`);
+  for (const [name, start] of [
+    ['SVG', '<svg'],
+    ['PNG', '\u0089PNG'],
+  ] as const) {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name, exact: true }).click();
+    const file = await download;
+    expect(file.suggestedFilename()).toBe(`heron-${step.padStart(3, '0')}.${name.toLowerCase()}`);
+    const content = await readFile(await file.path(), 'latin1');
+    expect(content.startsWith(start)).toBe(true);
+    expect(content.length).toBeGreaterThan(1000);
+  }
 });

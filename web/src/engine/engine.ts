@@ -118,6 +118,7 @@ export function buildEngine(): Engine {
         sheet: drawSheet(state),
         landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
         findings: findingsOf(replay).filter((f) => f.step === shown),
+        allFindings: findingsOf(replay),
         ...(step
           ? {
               reading: readStep(

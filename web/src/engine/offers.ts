@@ -10,7 +10,6 @@ import {
   type Replay,
   type ResolveContext,
   listResults,
-  moveWord,
   onModel,
   replaySequence,
 } from '@jade/core/sequence';
@@ -126,9 +125,23 @@ export function proposeMoves(replay: Replay, before: number, from: PointRef, to:
     const last = replaySequence({ ...replay.sequence, steps }, replay).steps.at(-1)!;
     if (last.refusal || seen.some((s) => isSameState(s, last.after))) return [];
     seen.push(last.after);
-    const all = move.kind === 'fold' && move.layers === 'all' ? ', all layers' : '';
-    return [{ move, word: `${moveWord(trial)}${all}`, after: drawModel(last.after, 0) }];
+    return [{ move, word: wordOf(move), after: drawModel(last.after, 0) }];
   });
+}
+
+function wordOf(move: Move): string {
+  switch (move.kind) {
+    case 'fold':
+      return `${move.sense} fold${move.layers === 'all' ? ', all layers' : ''}`;
+    case 'reverse':
+      return `${move.mode} reverse`;
+    case 'sink':
+      return `${move.mode} sink`;
+    case 'crease':
+      return 'fold and unfold';
+    default:
+      return move.kind;
+  }
 }
 
 const isSameState = (a: FlatState, b: FlatState): boolean =>

@@ -62,6 +62,8 @@ export interface StepDetail {
   readonly refusalAt?: Point;
   /** What to know before folding it: creases to reverse or missing, marks that nothing shows, locked flaps. */
   readonly findings: readonly Finding[];
+  /** The same of the whole sequence. */
+  readonly allFindings: readonly Finding[];
 }
 
 export interface Preview {

@@ -1,8 +1,10 @@
 import { useMemo } from 'react';
 import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
+import type { Finding } from '@jade/core/checks';
+import { useAppDispatch } from '../../app/hooks.ts';
 import { useEngine } from '../../engine/index.ts';
-import { usePlan } from '../../plan/index.ts';
+import { stepSelected, usePlan } from '../../plan/index.ts';
 import { NarrowestReading, Reading } from '../../ui/index.ts';
 
 /** Live readings of the selected step at the chosen sheet, as a folder reads a rule. */
@@ -49,6 +51,7 @@ export function GaugeRail() {
           ))}
         </ul>
       )}
+      <AllFindings findings={detail.allFindings} />
       <Reading
         label="Silhouette"
         figure={size}
@@ -115,5 +118,33 @@ export function GaugeRail() {
         note={`your pace × ${toFigure(result.readings.pace, 2)}`}
       />
     </aside>
+  );
+}
+
+/** Everything worth knowing before folding, in one list; each leads to its step. */
+function AllFindings({ findings }: { findings: readonly Finding[] }) {
+  const dispatch = useAppDispatch();
+  const urgent = findings.filter((f) => f.kind !== 'not flat');
+  if (urgent.length === 0) return null;
+  return (
+    <details className="mb-1 border-t border-rule pt-1 max-[1080px]:col-span-2">
+      <summary className="note cursor-pointer">
+        {urgent.length === 1 ? 'One thing to see to' : `${urgent.length} things to see to`} in the whole
+        sequence
+      </summary>
+      <ul aria-label="To see to in the whole sequence">
+        {urgent.map((f) => (
+          <li key={f.step + f.text}>
+            <button
+              type="button"
+              className="note w-full py-0.5 text-left"
+              onClick={() => dispatch(stepSelected(f.step))}
+            >
+              {f.text}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

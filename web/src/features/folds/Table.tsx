@@ -11,7 +11,8 @@ import {
   useEngine,
 } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
-import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
+import { DrawingView, type Mark, pickNearest, savePng, saveSvg, usePalette } from '../../table/index.ts';
+import type { Drawing } from '@jade/core/drawing';
 import { Slip } from '../../ui/index.ts';
 import { type Composer, asksForFlap, layersTaken, toMove } from './composer.ts';
 import { movesLayers } from './tools.ts';
@@ -209,6 +210,7 @@ export function Table({ composer, send, showNames }: TableProps) {
                 weight={0.75}
                 title={`Step ${step} as drawn in print`}
               />
+              <SaveDrawing drawing={detail.before} step={step} />
             </>
           )
         )}
@@ -263,6 +265,35 @@ function usePreview(composer: Composer | null, base: number): Preview | undefine
     };
   }, [base, key, move]);
   return answer?.key === key ? answer.preview : undefined;
+}
+
+/** The step's drawing as a file, for a sheet of diagrams. */
+function SaveDrawing({ drawing, step }: { drawing: Drawing; step: number }) {
+  const palette = usePalette();
+  const { name } = usePlan();
+  const [fault, setFault] = useState('');
+  const saved = {
+    drawing,
+    palette,
+    title: `${name}, step ${step}`,
+    file: `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${String(step).padStart(3, '0')}`,
+  };
+  return (
+    <p className="note">
+      Save the drawing:{' '}
+      <button type="button" className="act" onClick={() => saveSvg(saved)}>
+        SVG
+      </button>{' '}
+      <button
+        type="button"
+        className="act"
+        onClick={() => void savePng(saved).catch((e: Error) => setFault(e.message))}
+      >
+        PNG
+      </button>
+      {fault && <span role="alert"> It cannot be saved as PNG: {fault}.</span>}
+    </p>
+  );
 }
 
 const OFFERING: readonly Move['kind'][] = ['reverse', 'sink', 'pull', 'collapse'];

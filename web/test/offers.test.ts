@@ -1,0 +1,95 @@
+import { describe, expect, test } from '@jest/globals';
+import { findBase, foldBase } from '@jade/core/bases';
+import { type Move, type PointRef, replaySequence, stepSchema } from '@jade/core/sequence';
+import { listLandmarks } from '../src/engine/landmarks.ts';
+import { dragGhost, listCreases, offerResults, proposeMoves } from '../src/engine/offers.ts';
+
+const at = (name: string): PointRef => ({ kind: 'named', name });
+const empty = replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [] });
+const base = (id: string) => foldBase(findBase(id)!).replay;
+
+describe('creases a collapse can use', () => {
+  test('are the stretches between crossings, named by their ends', () => {
+    const bird = base('bird');
+    const collapse = bird.steps.findIndex((s) => s.move.kind === 'collapse');
+    const names = listCreases(bird, collapse).map((c) => c.name.split(' to ').sort().join(' to '));
+    expect(names.sort()).toEqual(
+      [
+        'A to O',
+        'B to O',
+        'C to O',
+        'D to O',
+        'O to mid AB',
+        'O to mid BC',
+        'O to mid CD',
+        'O to mid DA',
+      ].sort(),
+    );
+  });
+
+  test('a flat sheet has none', () => {
+    expect(listCreases(empty, 0)).toEqual([]);
+  });
+});
+
+describe('a dragged point', () => {
+  test('is offered the moves that bring it there, each different, each foldable', () => {
+    const proposals = proposeMoves(empty, 0, at('B'), at('D'));
+    expect(proposals.map((p) => p.move.kind)).toEqual(['fold', 'fold', 'crease']);
+    for (const { move } of proposals) {
+      const made = replaySequence({ ...empty.sequence, steps: [stepSchema.parse({ id: 'x', move })] });
+      expect(made.steps[0]!.refusal).toBeUndefined();
+    }
+  });
+
+  test('on the bird base a point of a flap can be reversed too', () => {
+    const bird = base('bird');
+    const kinds = proposeMoves(bird, bird.steps.length, at('B'), at('O')).map((p) => p.move.kind);
+    expect(kinds).toContain('reverse');
+    expect(kinds).toContain('crease');
+  });
+
+  test('nowhere to go, nothing to offer', () => {
+    expect(proposeMoves(empty, 0, at('B'), at('B'))).toEqual([]);
+  });
+
+  test('shows where its paper would come to lie', () => {
+    expect(dragGhost(empty.start, [1, 0], [0.2, 0.8])).toHaveLength(1);
+    expect(dragGhost(empty.start, [1, 0], [1, 0])).toEqual([]);
+    expect(dragGhost(empty.start, [3, 3], [0, 0])).toEqual([]);
+  });
+});
+
+describe('several ways of lying', () => {
+  const sink = (mode: 'open' | 'closed'): Move => ({
+    kind: 'sink',
+    mode,
+    line: { kind: 'through', a: { kind: 'sheet', at: [0.4, 0.4] }, b: { kind: 'sheet', at: [0.6, 0.4] } },
+    flap: [at('O')],
+    picks: [],
+  });
+
+  test('are pictures with what singles each out; a single way needs no choice', () => {
+    const waterbomb = base('waterbomb');
+    const offered = offerResults(waterbomb, waterbomb.steps.length, sink('closed'));
+    expect(offered).toHaveLength(8);
+    expect(new Set(offered.map((o) => JSON.stringify(o.picks))).size).toBe(8);
+    for (const { drawing } of offered) expect(drawing.items.some((i) => i.kind === 'facet')).toBe(true);
+    expect(offerResults(waterbomb, waterbomb.steps.length, sink('open'))).toEqual([]);
+  });
+});
+
+describe('landmarks that lie on each other', () => {
+  test('the upper one comes first and bears the name; all can still be chosen', () => {
+    const bird = base('preliminary');
+    const state = bird.steps.at(-1)!.after;
+    const corners = listLandmarks(state, bird.steps).filter((l) => /^[A-D]$/.test(l.name));
+    expect(corners).toHaveLength(4);
+    expect(corners.filter((l) => !l.isUnder)).toHaveLength(1);
+    expect(corners[0]!.isUnder).toBeFalsy();
+  });
+
+  test('on the flat sheet nothing lies under anything', () => {
+    expect(listLandmarks(empty.start, []).some((l) => l.isUnder)).toBe(false);
+  });
+});
