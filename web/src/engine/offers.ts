@@ -101,15 +101,30 @@ export function dragGhost(state: FlatState, from: Point, to: Point): readonly (r
 /** Moves that bring one point onto another, the usual ones first; only those the paper allows. */
 export function proposeMoves(replay: Replay, before: number, from: PointRef, to: PointRef): Proposal[] {
   const line = { kind: 'onto', from, to } as const;
-  const fold = { kind: 'fold', line, flap: [from], hold: [], picks: [] } as const;
-  const reverse = { kind: 'reverse', line, flap: [from], picks: [] } as const;
+  const fold = (sense: 'valley' | 'mountain', layers: 'flap' | 'all'): Move => ({
+    kind: 'fold',
+    sense,
+    line,
+    flap: [from],
+    layers,
+    hold: [],
+    tuck: false,
+    picks: [],
+  });
+  const reverse = (mode: 'inside' | 'outside'): Move => ({
+    kind: 'reverse',
+    mode,
+    line,
+    flap: [from],
+    picks: [],
+  });
   const moves: Move[] = [
-    { ...fold, flap: [from], hold: [], picks: [], sense: 'valley', layers: 'flap', tuck: false },
-    { ...fold, flap: [from], hold: [], picks: [], sense: 'mountain', layers: 'flap', tuck: false },
-    { ...fold, flap: [from], hold: [], picks: [], sense: 'valley', layers: 'all', tuck: false },
+    fold('valley', 'flap'),
+    fold('mountain', 'flap'),
+    fold('valley', 'all'),
     { kind: 'crease', sense: 'valley', line, through: 'all', soft: false },
-    { ...reverse, flap: [from], picks: [], mode: 'inside' },
-    { ...reverse, flap: [from], picks: [], mode: 'outside' },
+    reverse('inside'),
+    reverse('outside'),
     { kind: 'sink', mode: 'open', line, flap: [from], picks: [] },
   ];
   const seen: FlatState[] = [];
