@@ -116,7 +116,7 @@ export const exportVerbs: Record<string, Verb> = {
     async run(args) {
       const { files, values } = readArgs(args, { as: { type: 'string' }, out: { type: 'string' } }, 1);
       const plan = readPlan(files[0]!);
-      const replay = replayPlan(files[0]!);
+      const replay = replayPlan(plan);
       const as = String(values.as);
       const write = Object.hasOwn(writers, as) ? writers[as] : undefined;
       if (!write) throw new BadInput(`--as is "${as}"; the formats are ${Object.keys(writers).join(', ')}.`);

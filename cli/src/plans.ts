@@ -23,7 +23,7 @@ export const planVerbs: Record<string, Verb> = {
       'Folds a plan step by step: what each step makes of the sheet, in sheet sides, why a step cannot be folded, and what to know before it (creases to reverse first or missing, marks nothing shows, locked flaps).',
     run(args) {
       const { files, values } = readArgs(args, { to: { type: 'string' } }, 1);
-      const replay = replayPlan(files[0]!);
+      const replay = replayPlan(readPlan(files[0]!));
       const to = readCount(values.to, 'to', 1, replay.steps.length) ?? replay.steps.length;
       return {
         steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)),
@@ -38,7 +38,7 @@ export const planVerbs: Record<string, Verb> = {
     run(args) {
       const { files, values } = readArgs(args, { step: { type: 'string' }, out: { type: 'string' } }, 1);
       const plan = readPlan(files[0]!);
-      const replay = replayPlan(files[0]!);
+      const replay = replayPlan(plan);
       const number = readCount(values.step, 'step', 0, replay.steps.length);
       if (number === undefined)
         throw new BadInput(`--step is missing; write a number from 0 to ${replay.steps.length}.`);
@@ -62,7 +62,7 @@ export const planVerbs: Record<string, Verb> = {
     run(args) {
       const { files, values } = readArgs(args, { target: { type: 'string' } }, 1);
       const target = readTarget(values.target);
-      const replay = replayPlan(files[0]!);
+      const replay = replayPlan(readPlan(files[0]!));
       const state = replay.steps.at(-1)?.after ?? replay.start;
       const ratio = ratioOf(toMeasures(state), target.dimension);
       const sized = toSheetSide(target.mm, ratio, learnRatio([]));
@@ -100,7 +100,7 @@ export const planVerbs: Record<string, Verb> = {
     run(args) {
       const { files, values } = readArgs(args, { feet: { type: 'string' } }, 1);
       const plan = readPlan(files[0]!);
-      const replay = replayPlan(files[0]!);
+      const replay = replayPlan(plan);
       const state = replay.steps.at(-1)?.after ?? replay.start;
       const named = typeof values.feet === 'string' ? values.feet.split(',').map((f) => f.trim()) : undefined;
       const refs: readonly PointRef[] | null =

@@ -1,6 +1,7 @@
 import type { Issue, Outcome } from '@jade/core/outcome';
+import type { Plan } from '@jade/core/plan';
 import { type Replay, replaySequence } from '@jade/core/sequence';
-import { BadInput, readPlan } from './input.ts';
+import { BadInput } from './input.ts';
 
 /** One verb of the command line: its answer is printed as JSON. */
 export interface Verb {
@@ -15,7 +16,6 @@ export function valueOf<T>(outcome: Outcome<T, Issue | string>): T {
   throw new BadInput(typeof outcome.fault === 'string' ? outcome.fault : outcome.fault.text);
 }
 
-export function replayPlan(file: string): Replay {
-  const plan = readPlan(file);
-  return replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
-}
+/** Folds a plan from the flat sheet. */
+export const replayPlan = ({ sheet, points, steps }: Plan): Replay =>
+  replaySequence({ sheet: sheet.shape, points, steps });

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildOwlPlan } from '@jade/core/demo';
-import { PLAN_FORMAT, PLAN_VERSION } from '@jade/core/plan';
+import { PLAN_FORMAT, PLAN_VERSION, type Plan } from '@jade/core/plan';
 import { runCommand } from '../src/run.ts';
 
 let folder: string;
@@ -18,6 +18,10 @@ beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'jade-cli-'));
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A plan as it is saved by Export. */
+const planFile = (name: string, plan: Plan): string =>
+  file(`${name}.plan.json`, { format: PLAN_FORMAT, version: PLAN_VERSION, plan, runs: [], diary: [] });
 
 const ask = async (...args: string[]): Promise<Record<string, never>> => {
   const { code, out, err } = await runCommand(args);
@@ -102,13 +106,7 @@ describe('the command line', () => {
   });
 
   test('a plan is exported with its layers, and its pattern goes out as SVG and comes back as the same paper', async () => {
-    const plan = file('owl.plan.json', {
-      format: PLAN_FORMAT,
-      version: PLAN_VERSION,
-      plan: buildOwlPlan(),
-      runs: [],
-      diary: [],
-    });
+    const plan = planFile('owl', buildOwlPlan());
     const [fold, svg] = [join(folder, 'owl.fold'), join(folder, 'owl.svg')];
     expect(await ask('export', plan, '--as', 'fold', '--out', fold)).toMatchObject({ as: 'fold' });
     expect(await ask('export', plan, '--as', 'svg', '--out', svg)).toMatchObject({ as: 'svg' });
@@ -143,13 +141,7 @@ describe('the command line', () => {
   });
 
   test('size and balance answer from the folded plan', async () => {
-    const plan = file('owl.plan.json', {
-      format: PLAN_FORMAT,
-      version: PLAN_VERSION,
-      plan: buildOwlPlan(),
-      runs: [],
-      diary: [],
-    });
+    const plan = planFile('owl', buildOwlPlan());
     const sized = (await ask('size', plan, '--target', 'height=90mm')) as unknown as {
       ratio: number;
       side: number;
@@ -261,13 +253,7 @@ describe('the command line', () => {
 
   test.each(['dxf', 'pdf', 'obj', 'stl', 'csv', 'ics'])('export writes %s', async (as) => {
     const own = buildOwlPlan();
-    const plan = file('owl.plan.json', {
-      format: PLAN_FORMAT,
-      version: PLAN_VERSION,
-      plan: { ...own, brief: { ...own.brief, date: '2031-03-02' } },
-      runs: [],
-      diary: [],
-    });
+    const plan = planFile('owl', { ...own, brief: { ...own.brief, date: '2031-03-02' } });
     const out = join(folder, `owl.${as}`);
     const answer = (await ask('export', plan, '--as', as, '--out', out)) as unknown as { bytes: number };
     const text = readFileSync(out, 'latin1');
@@ -304,13 +290,7 @@ describe('the command line', () => {
 
   test('a calendar needs a date', async () => {
     const own = buildOwlPlan();
-    const plan = file('undated.plan.json', {
-      format: PLAN_FORMAT,
-      version: PLAN_VERSION,
-      plan: { ...own, brief: { ...own.brief, date: null } },
-      runs: [],
-      diary: [],
-    });
+    const plan = planFile('undated', { ...own, brief: { ...own.brief, date: null } });
     const { code, err } = await runCommand(['export', plan, '--as', 'ics', '--out', join(folder, 'x.ics')]);
     expect(code).toBe(2);
     expect(err).toMatch(/no date to be ready by; set one in its brief/);

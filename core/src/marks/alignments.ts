@@ -56,6 +56,17 @@ export class SheetBounds {
     }
     return high - low >= LEAST_CHORD ? [low, high] : undefined;
   }
+
+  /** Where a line enters and leaves the sheet. */
+  ends(line: Line): readonly [Point, Point] | undefined {
+    const chord = this.chord(line);
+    const d = directionOf(line);
+    const at = (t: number): Point => [
+      line.normal[0] * line.offset + d[0] * t,
+      line.normal[1] * line.offset + d[1] * t,
+    ];
+    return chord && [at(chord[0]), at(chord[1])];
+  }
 }
 
 const along = (line: Line, p: Point): number => dot(directionOf(line), p);
@@ -69,15 +80,11 @@ export const creaseThrough = (p: Point, q: Point): Line | undefined =>
 
 /** Creases that bring one line onto another where paper of both really meets. */
 export function bringLines(sheet: SheetBounds, a: Line, b: Line): Line[] {
-  const [on, onto] = [sheet.chord(a), sheet.chord(b)];
+  const [on, onto] = [sheet.ends(a), sheet.chord(b)];
   if (!on || !onto) return [];
   return linesOnto(a, b).filter((crease) => {
     if (!sheet.chord(crease)) return false;
-    const ends = on.map((t) => {
-      const d = directionOf(a);
-      const p: Point = [a.normal[0] * a.offset + d[0] * t, a.normal[1] * a.offset + d[1] * t];
-      return along(b, mirrorPoint(crease, p));
-    });
+    const ends = on.map((p) => along(b, mirrorPoint(crease, p)));
     const shared = Math.min(Math.max(...ends), onto[1]) - Math.max(Math.min(...ends), onto[0]);
     return shared >= LEAST_CHORD;
   });

@@ -192,12 +192,7 @@ function searchEdge(
 }
 
 function searchLine(table: MarkTable, line: Line, pick: Shortlist): void {
-  const chord = table.bounds.chord(line)!;
-  const d: Point = [line.normal[1], -line.normal[0]];
-  const ends = chord.map((t): Point => [
-    line.normal[0] * line.offset + d[0] * t,
-    line.normal[1] * line.offset + d[1] * t,
-  ]);
+  const ends = table.bounds.ends(line)!;
   const missBy = (made: Line): number => Math.max(...ends.map((p) => Math.abs(sideOf(made, p))));
   for (let id = 0; id < table.count; id++) {
     const error = Math.max(...ends.map((p) => Math.abs(table.sideOf(id, p))));

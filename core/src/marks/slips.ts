@@ -1,12 +1,4 @@
-import {
-  type Line,
-  type Point,
-  crossingOf,
-  directionOf,
-  lineOnto,
-  lineThrough,
-  sideOf,
-} from '../geometry/index.ts';
+import { type Line, type Point, crossingOf, lineOnto, lineThrough, sideOf } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 import { bringLines, bringOnto, creaseAcross, creaseThrough, landSquare, landThrough } from './alignments.ts';
 import type { MarkAnswer } from './search.ts';
@@ -100,18 +92,14 @@ function foldLine(
   return known.length === 0 ? was : known.reduce((a, b) => (off(b) < off(a) ? b : a));
 }
 
-function chordOf({ bounds }: MarkTable, line: Line): [Point, Point] {
-  const chord = bounds.chord(line);
-  invariant(chord, 'a crease of the table lies on the sheet');
-  const d = directionOf(line);
-  return chord.map((t): Point => [
-    line.normal[0] * line.offset + d[0] * t,
-    line.normal[1] * line.offset + d[1] * t,
-  ]) as [Point, Point];
+function chordOf({ bounds }: MarkTable, line: Line): readonly [Point, Point] {
+  const ends = bounds.ends(line);
+  invariant(ends, 'a crease of the table lies on the sheet');
+  return ends;
 }
 
 function displace(table: MarkTable, line: Line, end: 0 | 1): Line {
-  const ends = chordOf(table, line);
+  const ends: [Point, Point] = [...chordOf(table, line)];
   const [x, y] = ends[end];
   ends[end] = [x + PROBE * line.normal[0], y + PROBE * line.normal[1]];
   return lineThrough(...ends)!;

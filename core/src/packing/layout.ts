@@ -9,7 +9,15 @@ import {
   reflectionIn,
 } from '../geometry/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
-import { type SheetShape, cornersOf, edgesOf, landmarksOf, outlineOf, sheetTitle } from '../sheet/index.ts';
+import {
+  type SheetShape,
+  cornersOf,
+  edgesOf,
+  landmarksOf,
+  outlineOf,
+  sheetArea,
+  sheetTitle,
+} from '../sheet/index.ts';
 
 /** How the two halves of the figure answer each other on the sheet. */
 export type PackingSymmetry = 'none' | 'book' | 'diagonal';
@@ -115,16 +123,10 @@ export function buildLayout(task: PackingTask): Outcome<Layout, Issue> {
     leaves,
     unknowns,
     outline,
-    area: areaOfSheet(outline),
+    area: sheetArea(task.sheet),
     ...readBounds(leaves, unknowns, sidesOf(outline)),
   });
 }
-
-const areaOfSheet = (outline: readonly Point[]): number =>
-  outline.reduce((sum, p, i) => {
-    const q = outline[(i + 1) % outline.length]!;
-    return sum + (p[0] * q[1] - p[1] * q[0]) / 2;
-  }, 0);
 
 function mirrored({ at, unknowns, directions }: LeafMap, map: Isometry): LeafMap {
   const origin = apply(map, [0, 0]);

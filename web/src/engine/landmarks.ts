@@ -47,7 +47,7 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
       if (found.some((l) => distance(l.model, model) < SAME)) return;
       found.push({
         name: `corner of a layer ${++corners}`,
-        ref: { kind: 'sheet', at: [round(sheet[0]), round(sheet[1])] },
+        ref: refAt(sheet),
         model,
         sheet,
         rank: 'main',
@@ -139,5 +139,8 @@ function isOn({ from, to }: Segment, at: Point): boolean {
   return Math.abs(distance(from, at) + distance(at, to) - distance(from, to)) < SAME;
 }
 
-/** Digits below the engine's own accuracy are noise in a saved plan. */
-const round = (x: number): number => Number(x.toFixed(12));
+/** A place on the sheet as a plan keeps it; digits below the engine's own accuracy are noise there. */
+export const refAt = (p: Point): PointRef => ({
+  kind: 'sheet',
+  at: [Number(p[0].toFixed(12)), Number(p[1].toFixed(12))],
+});

@@ -13,7 +13,7 @@ import {
   onModel,
   replaySequence,
 } from '@jade/core/sequence';
-import { listLandmarks } from './landmarks.ts';
+import { listLandmarks, refAt } from './landmarks.ts';
 import type { OfferedPicture, Proposal, SheetCrease } from './protocol.ts';
 
 /** What the steps before a place in the sequence have left for later ones to refer to. */
@@ -49,9 +49,7 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
   );
   const refTo = (p: Point): { ref: PointRef; name: string | undefined } => {
     const known = named.find((l) => distance(l.sheet, p) < 1e-7);
-    return known
-      ? { ref: known.ref, name: known.name }
-      : { ref: { kind: 'sheet', at: [round(p[0]), round(p[1])] }, name: undefined };
+    return known ? { ref: known.ref, name: known.name } : { ref: refAt(p), name: undefined };
   };
   return edges
     .filter((e) => e.assignment === 'F')
@@ -70,9 +68,6 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
     });
 }
 
-/** Digits below the engine's own accuracy are noise in a saved plan. */
-const round = (x: number): number => Number(x.toFixed(12));
-
 /** Pictures offered at most: more could not be told apart. */
 const MOST_OFFERED = 12;
 
@@ -82,10 +77,7 @@ export function offerResults(replay: Replay, before: number, move: Move): Offere
   if (!found.ok || found.value.length < 2) return [];
   return found.value.slice(0, MOST_OFFERED).map(({ state, picks }) => ({
     drawing: drawModel(state, 0),
-    picks: picks.map(([p, q]): [PointRef, PointRef] => [
-      { kind: 'sheet', at: [round(p[0]), round(p[1])] },
-      { kind: 'sheet', at: [round(q[0]), round(q[1])] },
-    ]),
+    picks: picks.map(([p, q]): [PointRef, PointRef] => [refAt(p), refAt(q)]),
   }));
 }
 
