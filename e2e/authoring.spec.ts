@@ -70,6 +70,7 @@ test('a new user folds the preliminary base and the bird base from an empty plan
   for (const corner of [/^[A-D]$/, 'O', /^mid (AB|CD)$/, /^mid (BC|DA)$/]) await mark(page, corner).click();
   await keep(page);
   await expect(sentence(page)).toContainText('Petal-fold');
+  await page.getByRole('button', { name: 'Repeat…' }).click();
   await page.getByLabel('Repeat it').selectOption({ label: 'turned by 180°' });
   await page.getByLabel('behind').check();
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
@@ -175,7 +176,7 @@ test('the waterbomb base is folded with the keyboard alone', async ({ page }) =>
 });
 
 test('what to see to stands in one list, and a drawing is saved as SVG and PNG', async ({ page }) => {
-  await page.goto('/plan/demo-heron/folds');
+  await page.goto('/plan/demo-newt/folds');
   await page.getByRole('button', { name: /^Step 19,/ }).click();
   await page.getByText(/things to see to in the whole sequence/).click();
   const list = page.getByRole('list', { name: 'To see to in the whole sequence' });
@@ -191,7 +192,7 @@ test('what to see to stands in one list, and a drawing is saved as SVG and PNG',
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name, exact: true }).click();
     const file = await download;
-    expect(file.suggestedFilename()).toBe(`heron-${step.padStart(3, '0')}.${name.toLowerCase()}`);
+    expect(file.suggestedFilename()).toBe(`newt-${step.padStart(3, '0')}.${name.toLowerCase()}`);
     const content = await readFile(await file.path(), 'latin1');
     expect(content.startsWith(start)).toBe(true);
     expect(content.length).toBeGreaterThan(1000);

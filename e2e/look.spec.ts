@@ -9,7 +9,7 @@ const views = [
   '/bases/bird',
   '/settings',
   ...['brief', 'parts', 'paper', 'marks', 'folds', 'finish', 'bench', 'diary'].map((s) => `${owl}/${s}`),
-  '/plan/demo-hare/marks',
+  '/plan/demo-sketch/marks',
 ];
 
 async function open(page: Page, path: string): Promise<void> {
@@ -77,7 +77,7 @@ test('nothing runs out of the page at 1024, 1280, 1920 and on an upright tablet'
 test('the bench on a tablet: swiping turns the page, touch targets are large', async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true });
   const page = await context.newPage();
-  await page.goto('/plan/demo-hare/bench');
+  await page.goto('/plan/demo-sketch/bench');
   await page.getByRole('button', { name: 'Begin a new run' }).click();
   const bench = page.getByRole('region', { name: 'Bench' });
   await expect(page.getByTestId('bench-sentence')).toContainText('Fold and unfold along diagonal AC.');

@@ -10,6 +10,7 @@ test('a blintz is folded by keyboard alone: one corner, then three repeats', asy
   await page.getByRole('button', { name: 'Keep this fold' }).press('Enter');
   await expect(sentence(page)).toContainText('Valley-fold corner B to the centre O.');
   for (const degrees of [90, 180, 270]) {
+    await page.getByRole('button', { name: 'Repeat…' }).press('Enter');
     await page.getByLabel('Repeat it').selectOption({ label: `turned by ${degrees}°` });
     await page.getByRole('button', { name: 'Repeat', exact: true }).press('Enter');
   }
@@ -23,7 +24,7 @@ test('a blintz is folded by keyboard alone: one corner, then three repeats', asy
 test('the layers to move are chosen on the comb, and those that hang together come along', async ({
   page,
 }) => {
-  await page.goto('/plan/demo-hare/folds');
+  await page.goto('/plan/demo-sketch/folds');
   await page.getByRole('button', { name: /^Step 3,/ }).click();
   await page.keyboard.press('v');
   await page.getByLabel('Find the crease by').selectOption('across');
@@ -84,7 +85,7 @@ test('sheet and model are linked: a facet pointed at lights in both', async ({ p
 });
 
 test('steps are dragged to another place', async ({ page }) => {
-  await page.goto('/plan/demo-heron/folds');
+  await page.goto('/plan/demo-newt/folds');
   const [first, second] = [
     page.getByRole('button', { name: /^Step 1,/ }),
     page.getByRole('button', { name: /^Step 2,/ }),
@@ -144,18 +145,18 @@ test('the drawer is sorted, a paper is put in, taken out and put back; units cha
 }) => {
   await page.goto('/drawer');
   const rows = page.getByRole('row');
-  await expect(rows).toHaveCount(9);
+  await expect(rows).toHaveCount(12);
   await page.getByRole('button', { name: 'Sheets' }).click();
   await page.getByRole('button', { name: 'Put a paper in' }).click();
   await page.getByRole('button', { name: 'Keep this paper' }).click();
   await expect(page.getByText('The paper has no name')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Newt green');
   await page.getByRole('button', { name: 'Keep this paper' }).click();
-  await expect(rows).toHaveCount(10);
+  await expect(rows).toHaveCount(13);
   await page.getByRole('button', { name: 'take out Newt green' }).click();
-  await expect(rows).toHaveCount(9);
+  await expect(rows).toHaveCount(12);
   await page.getByRole('button', { name: 'Put it back' }).click();
-  await expect(rows).toHaveCount(10);
+  await expect(rows).toHaveCount(13);
   await page.getByRole('button', { name: 'take out Newt green' }).click();
   await page.goto('/settings');
   await page.getByLabel('Lengths in').selectOption('in');

@@ -19,7 +19,7 @@ import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/
 import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { toReadings } from '../core/src/readings/index.ts';
-import { replaySequence } from '../core/src/sequence/index.ts';
+import { replaySequence, write } from '../core/src/sequence/index.ts';
 import { defaultSettings } from '../core/src/settings/index.ts';
 import { generateSteps } from '../core/test/generated.ts';
 import { mapPattern, problem } from '../core/test/patterns.ts';
@@ -193,21 +193,16 @@ for (const [name, steps] of [
     time(9, () => replaySequence(sequence)),
   );
   const edit = (at: number): void => {
-    const crease = {
-      ...steps[0]!,
-      id: `edit-${at}`,
-      move: {
-        kind: 'crease',
-        sense: 'valley',
-        line: {
-          kind: 'through',
-          a: { kind: 'sheet', at: [0.1, 0.2] },
-          b: { kind: 'sheet', at: [0.3, 0.25] },
-        },
-        through: 'all',
-        soft: false,
-      } as const,
-    };
+    const crease = write.writeStep(`edit-${at}`, {
+      kind: 'crease',
+      sense: 'valley',
+      line: {
+        kind: 'through',
+        a: { kind: 'sheet', at: [0.1, 0.2] },
+        b: { kind: 'sheet', at: [0.3, 0.25] },
+      },
+      through: 'all',
+    });
     const changed = { ...sequence, steps: [...steps.slice(0, at), crease, ...steps.slice(at)] };
     const replay = replaySequence(changed, whole);
     replay.steps.slice(at).forEach((s) => drawModel(s.after, MOST_RESTING));

@@ -22,7 +22,7 @@ const views: View[] = [
   { name: 'brief', path: `${owl}/brief` },
   { name: 'parts', path: `${owl}/parts` },
   { name: 'paper', path: `${owl}/paper` },
-  { name: 'marks', path: '/plan/demo-hare/marks' },
+  { name: 'marks', path: '/plan/demo-sketch/marks' },
   { name: 'folds', path: `${owl}/folds` },
   {
     name: 'folds-heron',
@@ -37,7 +37,7 @@ const views: View[] = [
   },
   {
     name: 'folds-making',
-    path: '/plan/demo-hare/folds',
+    path: '/plan/demo-sketch/folds',
     act: async (page) => {
       await page.keyboard.press('v');
       await page

@@ -104,7 +104,7 @@ describe('simple folds', () => {
       line: through([0.25, 0], [0.25, 1]),
       sense: 'valley',
       through: 'all',
-      pinch: { at: [0.25, 0], reach: 0.02 },
+      pinch: { at: [0.25, 0], reach: 0.02, layers: 'flap' },
       soft: false,
       step: 'p',
     });

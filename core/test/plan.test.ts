@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  buildHarePlan,
+  buildSketchPlan,
   buildHeronPlan,
   buildOwlDiary,
   buildOwlPlan,
@@ -28,7 +28,7 @@ const file = () => ({
 });
 
 describe('the plan document', () => {
-  test.each([buildOwlPlan(), buildHeronPlan(), buildHarePlan(), buildPlan('x')])(
+  test.each([buildOwlPlan(), buildHeronPlan(), buildSketchPlan(), buildPlan('x')])(
     '$name is a plan with unique ids',
     (plan) => {
       expect(planSchema.parse(plan)).toEqual(plan);
@@ -80,7 +80,7 @@ describe('the plan document', () => {
     ).toBe(false);
   });
 
-  test('the demo drawer holds eight papers', () => {
-    expect(lanternDrawer.map((p) => drawerPaperSchema.parse(p))).toHaveLength(8);
+  test('the demo drawer holds eleven papers', () => {
+    expect(lanternDrawer.map((p) => drawerPaperSchema.parse(p))).toHaveLength(11);
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { buildHarePlan, buildOwlDiary, buildOwlPlan, buildOwlRuns } from '../src/demo/index.ts';
+import { buildSketchPlan, buildOwlDiary, buildOwlPlan, buildOwlRuns } from '../src/demo/index.ts';
 import { buildPlan, type Plan } from '../src/plan/index.ts';
 import { toReadings, type ReadingsInput } from '../src/readings/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';
@@ -47,7 +47,7 @@ describe('what the screens say', () => {
   });
 
   test('a wrong sheet contradicts the brief and offers the right one', () => {
-    const plan = buildHarePlan();
+    const plan = buildSketchPlan();
     const r = read(plan);
     expect(r.stages.paper.state).toBe('contradicts');
     const verdict = r.verdicts.find((v) => v.id === 'size')!;
@@ -57,7 +57,7 @@ describe('what the screens say', () => {
   });
 
   test('limbs longer than the sheet gives, missing flaps and broken house rules are said', () => {
-    const plan = { ...buildOwlPlan(), limbs: [{ id: 'a', name: 'Neck', lengthMm: 200 }] };
+    const plan = { ...buildOwlPlan(), limbs: [{ id: 'a', name: 'Neck', lengthMm: 200, tip: null }] };
     expect(
       read(plan)
         .verdicts.map((v) => v.text)
@@ -85,7 +85,7 @@ describe('what the screens say', () => {
   });
 
   test('narrow flaps and thick stacks at a tiny sheet have a number and a remedy', () => {
-    const plan = buildHarePlan();
+    const plan = buildSketchPlan();
     const r = read({
       ...plan,
       brief: { ...plan.brief, target: { ...plan.brief.target, mm: null } },

@@ -1,9 +1,14 @@
 import {
+  buildFerryPlan,
   buildHarePlan,
   buildHeronPlan,
+  buildMothPlan,
+  buildNewtPlan,
+  buildOtterPlan,
   buildOwlDiary,
   buildOwlPlan,
   buildOwlRuns,
+  buildSketchPlan,
   lanternDrawer,
 } from '@jade/core/demo';
 import type { Store } from './db/index.ts';
@@ -19,7 +24,12 @@ export function seedDemo(store: Store): boolean {
   lanternDrawer.forEach((paper) => papers.put(paper));
   plans.create('demo-owl', buildOwlPlan());
   plans.create('demo-heron', buildHeronPlan());
+  plans.create('demo-otter', buildOtterPlan());
   plans.create('demo-hare', buildHarePlan());
+  plans.create('demo-newt', buildNewtPlan());
+  plans.create('demo-moth', buildMothPlan());
+  plans.create('demo-ferry', buildFerryPlan());
+  plans.create('demo-sketch', buildSketchPlan());
   const [runs, diary] = [buildRunStore(store), buildDiaryStore(store)];
   buildOwlRuns().forEach((run) => runs.put('demo-owl', run));
   buildOwlDiary().forEach((entry) => diary.put('demo-owl', entry));

@@ -119,13 +119,13 @@ describe('records, papers, settings', () => {
   test('papers and settings keep what is put', async () => {
     seedDemo(store);
     const papers = (await app().get('/api/papers')).body as { id: string; count: number }[];
-    expect(papers).toHaveLength(8);
+    expect(papers).toHaveLength(11);
     await app()
       .put(`/api/papers/${papers[0]!.id}`)
       .send({ ...papers[0], count: 3 });
     expect(((await app().get('/api/papers')).body as { count: number }[])[0]!.count).toBe(3);
     await app().delete(`/api/papers/${papers[0]!.id}`);
-    expect((await app().get('/api/papers')).body).toHaveLength(7);
+    expect((await app().get('/api/papers')).body).toHaveLength(10);
     expect(
       (
         await app()

@@ -11,15 +11,38 @@ import {
   resolvePoint,
   sayPoint,
 } from '../sequence/index.ts';
+import type { SheetSymmetry } from '../sheet/index.ts';
 import { needsOf, opensPaper } from './needs.ts';
 
 /** Something a folder should know before a step. */
 export interface Finding {
   /** Number of the step it concerns. */
   readonly step: number;
-  readonly kind: 'reverse first' | 'crease missing' | 'mark missing' | 'locked' | 'not flat';
+  readonly kind: FindingKind;
   readonly text: string;
+  /** What a remedy needs to know: the sheet side in mm that would do, ... */
+  readonly sideMm?: number;
+  /** ... that the colours come right with the sheet begun other side up, ... */
+  readonly swaps?: boolean;
+  /** ... the step it should equal, ... */
+  readonly twin?: { readonly of: string; readonly map: SheetSymmetry };
+  /** ... the place that nothing marks, ... */
+  readonly place?: Share;
+  /** ... or the step that closes over the flap. */
+  readonly closedBy?: number;
 }
+
+export type FindingKind =
+  | 'reverse first'
+  | 'crease missing'
+  | 'mark missing'
+  | 'locked'
+  | 'not flat'
+  | 'too narrow'
+  | 'too thick'
+  | 'colour'
+  | 'scar'
+  | 'unequal';
 
 /** Looks a folded sequence through: collapses prepared, marks made, flaps still free, steps that do not lie flat. */
 export function checkSequence(replay: Replay): Finding[] {
@@ -66,6 +89,8 @@ function checkFlat(step: ReplayedStep): Finding[] {
 
 /** Places on an edge or line that nothing on the paper shows: a share of the way without crease, pinch or fold. */
 function checkMarks(step: ReplayedStep, { sequence }: Replay): Finding[] {
+  // A step done by taste goes anywhere within its range and needs no mark.
+  if (step.step.tolerance.kind === 'taste') return [];
   const names = nameSteps(sequence.steps);
   const context = { state: step.before, points: sequence.points, trails: new Map(), numbers: new Map() };
   const shares = sharesIn(refsOf(step.move).lines, sequence.points);
@@ -76,13 +101,15 @@ function checkMarks(step: ReplayedStep, { sequence }: Replay): Finding[] {
       {
         step: step.number,
         kind: 'mark missing',
+        place: ref,
         text: `Step ${step.number} uses ${sayPoint(ref, names)}, and nothing marks that place; pinch it first, or take a landmark that is there.`,
       },
     ];
   });
 }
 
-type Share = Extract<PointRef, { kind: 'along' }>;
+/** A place by its share of a way. */
+export type Share = Extract<PointRef, { kind: 'along' }>;
 
 /** Shares of the way named by lines, also through the plan's own points. */
 function sharesIn(lines: readonly LineRef[], points: Replay['sequence']['points']): Share[] {
@@ -141,6 +168,7 @@ function checkAccess(step: ReplayedStep, earlier: readonly ReplayedStep[]): Find
     {
       step: step.number,
       kind: 'locked',
+      closedBy: closedBy.number,
       text: `The flap of step ${step.number} lies between layers since step ${closedBy.number}; open them for it, or make it before step ${closedBy.number}.`,
     },
   ];

@@ -119,9 +119,48 @@ const rows: readonly Row[] = [
     30,
     '',
   ],
+  [
+    'bank-brown',
+    'Bank brown two-colour',
+    'two-colour',
+    75,
+    0.09,
+    ['bank brown', '#8a6242'],
+    ['cream', '#f3e8d2'],
+    250,
+    250,
+    14,
+    'otter and hare',
+  ],
+  [
+    'pond-green',
+    'Pond green two-colour',
+    'two-colour',
+    70,
+    0.08,
+    ['pond green', '#5f8a5a'],
+    ['marigold', '#e6ac4f'],
+    240,
+    240,
+    9,
+    'newt',
+  ],
+  [
+    'night-mulberry',
+    'Night mulberry',
+    'mulberry',
+    34,
+    0.07,
+    ['night blue', '#34506e'],
+    ['cream', '#f1e6cf'],
+    640,
+    960,
+    2,
+    'ferry keeper',
+  ],
 ];
 
-/** Eight papers of the theatre's drawer. */
+/** The papers of the theatre's drawer. */
 export const lanternDrawer: readonly DrawerPaper[] = rows.map(
   ([id, name, kind, grammage, caliperMm, front, back, widthMm, heightMm, count, note]) => ({
     id,

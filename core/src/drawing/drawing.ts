@@ -54,7 +54,7 @@ export function stackOrder(state: FlatState): { order: number[]; level: number[]
 
 /** Offset between two layers, in sheet sides, and the most a whole stack may spread. */
 const LAYER_OFFSET = 0.0022;
-const MOST_SPREAD = 0.02;
+const MOST_SPREAD = 0.009;
 
 /**
  * The folded model as the folder sees it: layers a little apart, resting creases as hairlines (left out where there are

@@ -10,6 +10,7 @@ import {
 } from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
+import { writeHalvings } from './halving.ts';
 
 /** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
 export interface MarkAsk {
@@ -87,17 +88,9 @@ const through = (a: PointRef, b: PointRef): LineRef => ({ kind: 'through', a, b 
 const pinch = (id: string, line: LineRef, on: readonly [PointRef, PointRef], note = ''): Step =>
   stepSchema.parse({ id, passage: 'Marks', note, move: { kind: 'pinch', sense: 'valley', line, on } });
 
-/** Binary digits from the far one: 1 brings the far corner to the last mark, 0 the near corner. */
-function halving({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
-  const steps: Step[] = [];
-  let [top, bottom] = [ask.top, ask.bottom];
-  while (top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
-  const digits = top.toString(2).padStart(Math.log2(bottom), '0').split('').reverse();
-  digits.forEach((digit, i) => {
-    const last = i === 0 ? undefined : mark(steps[i - 1]!.id);
-    const line = last ? onto(digit === '1' ? q : p, last) : onto(p, q);
-    steps.push(pinch(`${prefix}-h${i + 1}`, line, [p, q]));
-  });
+function halving({ p, q, prefix }: Builder, { top, bottom }: MarkAsk): Construction {
+  const steps = writeHalvings({ from: p, to: q, shares: [top / bottom], prefix: `${prefix}-h` });
+  invariant(steps, 'halves, quarters and eighths come of halving');
   return {
     id: 'halving',
     title: 'Halve and halve again',

@@ -10,3 +10,5 @@ export type { MarkAnswer, MarkTarget } from './search.ts';
 export { findMark } from './search.ts';
 export { amplificationOf } from './slips.ts';
 export { writeMark } from './write.ts';
+export type { HalvingAsk } from './halving.ts';
+export { halvingsTo, writeHalvings } from './halving.ts';

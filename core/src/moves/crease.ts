@@ -27,14 +27,22 @@ import { done, failed, type Outcome } from '../outcome/index.ts';
 import { foldOver } from './fold.ts';
 import type { MoveResult } from './result.ts';
 
+interface Pinch {
+  readonly at: Point;
+  readonly reach: number;
+  readonly layers: 'flap' | 'all';
+}
+
 /** Fold and unfold: leaves resting creases in the chosen layers along a line of the model. */
 export interface CreaseRequest {
   readonly line: Line;
   readonly sense: CreaseSense;
   /** All layers under the line, or only those of the flap that holds these material points. */
   readonly through: 'all' | { readonly flap: readonly Point[]; readonly hold: readonly Point[] };
-  /** Only the layer of a material point is pressed, within `reach` of it: a pinch. */
-  readonly pinch?: { readonly at: Point; readonly reach: number };
+  /** Pressed within `reach` of a material point only, in its own layer or in all that lie there: a pinch. */
+  readonly pinch?: Pinch;
+  /** Pressed only between these two places of the model. */
+  readonly span?: Segment;
   readonly soft: boolean;
   readonly step: string;
 }
@@ -52,11 +60,11 @@ export function creaseAlong(state: FlatState, request: CreaseRequest): Outcome<M
       step: request.step,
     });
     if (!folded.ok) return folded;
-    if (!request.pinch) {
+    if (!request.pinch && !request.span) {
       return done(layCreases(state, folded.value.made, folded.value.trace?.chords ?? [], request));
     }
   }
-  const pinched = request.pinch && new Set(facetsAt(state, request.pinch.at));
+  const pinched = request.pinch?.layers === 'flap' ? new Set(facetsAt(state, request.pinch.at)) : undefined;
   const made: MadeCrease[] = [];
   const chords: Segment[] = [];
   state.facets.forEach(({ placement }, f) => {
@@ -108,7 +116,8 @@ function spanIn(state: FlatState, f: number, request: CreaseRequest): MadeCrease
     images.every((p) => sideOf(request.line, p) < tolerance.overlap)
   )
     return undefined;
-  const stretch = chordOf(images, request.line);
+  const whole = chordOf(images, request.line);
+  const stretch = whole && (request.span ? clip(whole, request.span) : whole);
   if (!stretch) return undefined;
   const back = inverse(placement);
   const chord = { from: apply(back, stretch.from), to: apply(back, stretch.to) };
@@ -117,12 +126,23 @@ function spanIn(state: FlatState, f: number, request: CreaseRequest): MadeCrease
   return pinchWithin(state, chord, request.pinch, placement, sense);
 }
 
+/** The part of a chord between two places, as far along it as they lie. */
+function clip(chord: Segment, span: Segment): Segment | undefined {
+  const along = toUnit(subtract(chord.to, chord.from));
+  const place = (p: Point): number => dot(subtract(p, chord.from), along);
+  const ends = [place(span.from), place(span.to)];
+  const [low, high] = [Math.max(0, Math.min(...ends)), Math.min(place(chord.to), Math.max(...ends))];
+  if (high - low < tolerance.shortestEdge) return undefined;
+  const at = (t: number): Point => [chord.from[0] + along[0] * t, chord.from[1] + along[1] * t];
+  return { from: at(low), to: at(high) };
+}
+
 const opposite = (sense: CreaseSense): CreaseSense => (sense === 'valley' ? 'mountain' : 'valley');
 
 function pinchWithin(
   state: FlatState,
   chord: { from: Point; to: Point },
-  pinch: { at: Point; reach: number },
+  pinch: Pinch,
   placement: Isometry,
   sense: CreaseSense,
 ): MadeCrease | undefined {

@@ -43,7 +43,10 @@ export function buildPlan(name: string): Plan {
     baseId: null,
     marks: [],
     points: {},
+    zones: [],
     steps: [],
+    repeats: [],
+    alternatives: [],
     sizeStep: null,
     finish: { feet: null, notes: [], wetFolded: false, tools: [] },
   };

@@ -1,6 +1,12 @@
 import { z } from 'zod';
 import { isColour } from '../colour/index.ts';
-import { namedPointsSchema, pointRefSchema, stepSchema } from '../sequence/index.ts';
+import {
+  alternativesSchema,
+  namedPointsSchema,
+  pointRefSchema,
+  repeatRunsSchema,
+  stepSchema,
+} from '../sequence/index.ts';
 
 /** Version of the saved document; raise it together with a migration in read.ts. */
 export const PLAN_VERSION = 1;
@@ -66,7 +72,17 @@ export const planSchema = z.strictObject({
   sheet: z.strictObject({ shape: shapeSchema, sideMm: mm.nullable() }),
   paper: paperSchema,
   brief: briefSchema,
-  limbs: z.array(z.strictObject({ id, name: text(60), lengthMm: mm })).max(40),
+  limbs: z
+    .array(
+      z.strictObject({
+        id,
+        name: text(60),
+        lengthMm: mm,
+        /** The corner of the sheet whose flap becomes this limb. */
+        tip: text(4).nullable().default(null),
+      }),
+    )
+    .max(40),
   baseId: id.nullable(),
   /** Marks asked for and the construction chosen for each. */
   marks: z
@@ -82,6 +98,10 @@ export const planSchema = z.strictObject({
     .max(60),
   points: namedPointsSchema,
   steps: z.array(stepSchema).max(400),
+  repeats: repeatRunsSchema.default([]),
+  alternatives: alternativesSchema.default([]),
+  /** Parts of the finished skin that shall show no crease: the facet seen at a point. */
+  zones: z.array(z.strictObject({ id, name: text(60).min(1), at: pointRefSchema })).max(30).default([]),
   /** The step whose silhouette is measured; the last one when null. */
   sizeStep: id.nullable(),
   finish: finishSchema,

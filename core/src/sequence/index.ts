@@ -2,8 +2,25 @@
  * Room: the sequence of steps. What a plan keeps of each step (intent, with references to material points), how the
  * references are resolved, replay with a reusable prefix, repeats, names, generated sentences and dependencies.
  */
-export type { PointRef, LineRef, Move, MoveKind, Step, NamedPoints } from './schema.ts';
-export { pointRefSchema, lineRefSchema, moveSchema, stepSchema, namedPointsSchema } from './schema.ts';
+export type {
+  PointRef,
+  LineRef,
+  Move,
+  MoveKind,
+  Step,
+  NamedPoints,
+  RepeatRun,
+  Alternative,
+} from './schema.ts';
+export {
+  pointRefSchema,
+  lineRefSchema,
+  moveSchema,
+  stepSchema,
+  namedPointsSchema,
+  repeatRunsSchema,
+  alternativesSchema,
+} from './schema.ts';
 export type { ResolveContext, ResolvedPoint, StepTrail } from './resolve.ts';
 export { onModel, resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
 export type { Sequence, Replay, ReplayedStep, Slip } from './replay.ts';

@@ -77,7 +77,17 @@ function make(move: Move, step: string, context: ResolveContext, read: Reader): 
           ? ('all' as const)
           : { flap: read.papers(move.through.flap), hold: read.papers(move.through.hold) };
       const { sense, soft } = move;
-      return wrap(creaseAlong(state, { line: read.line(move.line), sense, through, soft, step }));
+      const span = move.span && { from: read.place(move.span[0]), to: read.place(move.span[1]) };
+      return wrap(
+        creaseAlong(state, {
+          line: read.line(move.line),
+          sense,
+          through,
+          soft,
+          step,
+          ...(span ? { span } : {}),
+        }),
+      );
     }
     case 'fold':
     case 'pleat':
@@ -274,7 +284,7 @@ function pinchOn(move: Of<'pinch'>, line: Line, step: string, context: ResolveCo
     line,
     sense: move.sense,
     through: 'all',
-    pinch: { at: mark, reach: PINCH_REACH },
+    pinch: { at: mark, reach: PINCH_REACH, layers: move.layers },
     soft: false,
     step,
   });

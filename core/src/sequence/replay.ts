@@ -125,7 +125,7 @@ function pointTrace(trace: MoveTrace, move: Move, context: ResolveContext): Move
 }
 
 /** A repeat as the move it stands for; repeats of repeats are followed to the first pass. */
-export function writeOut(move: Move, sequence: Sequence): Outcome<Move, Refusal> {
+export function writeOut(move: Move, sequence: Sequence, depth = 0): Outcome<Move, Refusal> {
   if (move.kind !== 'repeat') return done(move);
   const original = sequence.steps.find((s) => s.id === move.of);
   if (!original)
@@ -133,7 +133,15 @@ export function writeOut(move: Move, sequence: Sequence): Outcome<Move, Refusal>
       kind: 'reference',
       text: 'The step to be repeated is gone; choose another step, or delete this repeat.',
     });
-  return repeatMove(original.move, {
+  // A passage that holds repeats can itself be repeated: the inner repeat is written out first.
+  const first = depth < MOST_NESTED ? writeOut(original.move, sequence, depth + 1) : undefined;
+  if (!first)
+    return failed({
+      kind: 'reference',
+      text: 'The repeats refer to each other in a ring; choose the step to be repeated again.',
+    });
+  if (!first.ok) return first;
+  return repeatMove(first.value, {
     sheet: sequence.sheet,
     points: sequence.points,
     steps: sequence.steps,
@@ -141,3 +149,6 @@ export function writeOut(move: Move, sequence: Sequence): Outcome<Move, Refusal>
     behind: move.behind,
   });
 }
+
+/** Repeats of repeats of repeats; more is a ring. */
+const MOST_NESTED = 8;

@@ -145,8 +145,17 @@ export const moveSchema = z.discriminatedUnion('kind', [
     line: lineRefSchema,
     through: z.union([z.literal('all'), z.strictObject({ flap, hold: points })]),
     soft: z.boolean().default(false),
+    /** Pressed only on the stretch between two points; along the whole line when null. */
+    span: pair.nullable().default(null),
   }),
-  z.strictObject({ kind: z.literal('pinch'), sense, line: lineRefSchema, on: pair }),
+  z.strictObject({
+    kind: z.literal('pinch'),
+    sense,
+    line: lineRefSchema,
+    on: pair,
+    /** Only the paper that runs between the two points, or every layer that lies with it. */
+    layers: layers.default('flap'),
+  }),
   z.strictObject({ kind: z.literal('pleat'), sense, lines, flap, layers, hold: points.default([]) }),
   z.strictObject({
     kind: z.literal('reverse'),
@@ -288,6 +297,9 @@ export const stepSchema = z.strictObject({
   passage: z.string().max(60).default(''),
   /** The folder's own words; the sentence itself is always generated. */
   note: z.string().max(2000).default(''),
+  /** The run of repeats, or the alternative, the step stands for; null for a step of its own. */
+  run: stepId.nullable().default(null),
+  variant: stepId.nullable().default(null),
   /** How exact the step is: to the landmark, or anywhere within a share of the side (by taste). */
   tolerance: z
     .discriminatedUnion('kind', [
@@ -297,6 +309,38 @@ export const stepSchema = z.strictObject({
     .default({ kind: 'exact' }),
 });
 export type Step = z.infer<typeof stepSchema>;
+
+/** A passage folded again: its repeats follow the steps between `from` and `to` whatever becomes of those. */
+export const repeatRunsSchema = z
+  .array(
+    z.strictObject({
+      id: stepId,
+      from: stepId,
+      to: stepId,
+      map: symmetrySchema,
+      behind: z.boolean().default(false),
+    }),
+  )
+  .max(60);
+export type RepeatRun = z.infer<typeof repeatRunsSchema>[number];
+
+/** Two or more ways to fold one stretch: the chosen one stands among the steps, the others wait here. */
+export const alternativesSchema = z
+  .array(
+    z.strictObject({
+      id: stepId,
+      /** Name of the variant that stands among the steps. */
+      chosen: z.string().min(1).max(60),
+      /** The step the stretch follows; null at the start. Where it stands when the chosen variant has no step. */
+      after: stepId.nullable(),
+      others: z
+        .array(z.strictObject({ name: z.string().min(1).max(60), steps: z.array(stepSchema).max(200) }))
+        .min(1)
+        .max(12),
+    }),
+  )
+  .max(40);
+export type Alternative = z.infer<typeof alternativesSchema>[number];
 
 /** Points with names of the folder's own, used by steps. */
 export const namedPointsSchema = z.record(z.string().min(1).max(40), pointRefSchema);

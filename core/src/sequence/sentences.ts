@@ -35,7 +35,7 @@ function sayMove(move: Move, names: Names): string {
     case 'fold':
       return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.tuck ? ', tucking it in between' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}.`;
     case 'crease':
-      return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
+      return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${move.span ? `, only from ${shortPoint(move.span[0], names)} to ${shortPoint(move.span[1], names)}` : ''}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
     case 'pinch':
       return sayPinch(move, names);
     case 'pleat':
@@ -82,13 +82,14 @@ function sayMove(move: Move, names: Names): string {
 function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string {
   const where = sayPair(move.on, names);
   const sense = move.sense === 'mountain' ? ' (mountain)' : '';
+  const deep = move.layers === 'all' ? ', through all layers' : '';
   if (move.line.kind === 'onto') {
-    return `Bring ${sayPoint(move.line.from, names)} to ${sayPoint(move.line.to, names)} and pinch only ${where}${sense}.`;
+    return `Bring ${sayPoint(move.line.from, names)} to ${sayPoint(move.line.to, names)} and pinch only ${where}${sense}${deep}.`;
   }
   if (move.line.kind === 'across' && sayLine(move.line.to, names) === where) {
-    return `Pinch ${where} straight across at ${sayPoint(move.line.at, names)}${sense}.`;
+    return `Pinch ${where} straight across at ${sayPoint(move.line.at, names)}${sense}${deep}.`;
   }
-  return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}.`;
+  return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}${deep}.`;
 }
 
 /** Ends of a hinge that are found by halving the angles at the tip need no words of their own. */

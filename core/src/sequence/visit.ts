@@ -39,6 +39,7 @@ export function mapMove<M extends Move>(move: M, rules: MoveRules): Move {
           move.through === 'all'
             ? 'all'
             : { flap: points(move.through.flap), hold: points(move.through.hold) },
+        span: move.span && pair(move.span),
       };
     case 'pinch':
       return { ...move, sense: turn(move.sense), line: line(move.line), on: pair(move.on) };

@@ -5,13 +5,13 @@ import { checkLayers } from '../../src/layers/index.ts';
 import { rotateModel } from '../../src/moves/index.ts';
 import { replaySequence, sayStep } from '../../src/sequence/index.ts';
 
-/** Facets, most layers anywhere, and width and height of the side as the figure stands; folded before in a prototype. */
+/** Facets, most layers anywhere, and width and height of the side as the figure stands. */
 const known: Record<keyof typeof castFigures, [number, number, number, number]> = {
-  heron: [140, 60, 0.4481, 0.7281],
-  otter: [92, 24, 1.0059, 0.3758],
-  hare: [54, 24, 0.5106, 0.6109],
+  heron: [140, 60, 0.4174, 0.6908],
+  otter: [88, 24, 0.9702, 0.3758],
+  hare: [54, 24, 0.463, 0.6109],
   barnOwl: [41, 12, 0.6187, 0.8839],
-  newt: [170, 80, 0.3257, 1.0176],
+  newt: [170, 80, 1.0176, 0.4177],
   moth: [66, 20, 0.75, 0.4844],
   ferryKeeper: [109, 32, 0.3156, 0.5098],
 };

@@ -1,5 +1,5 @@
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import type { Plan } from '@jade/core/plan';
+import { type Plan, planSchema } from '@jade/core/plan';
 import { type Store, tables } from '../db/index.ts';
 import { HttpFault } from '../http/index.ts';
 
@@ -15,8 +15,14 @@ const toSaved = (row: typeof plans.$inferSelect): SavedPlan => ({
   id: row.id,
   revision: row.revision,
   updatedAt: row.updatedAt,
-  plan: row.document,
+  plan: complete(row.document),
 });
+
+/** A plan saved before a field existed gets the field's default; one that cannot be read is given back as it is. */
+function complete(document: Plan): Plan {
+  const read = planSchema.safeParse(document);
+  return read.success ? read.data : document;
+}
 
 /** Plans with revision numbers: a write names the revision it was based on; every saved revision is kept. */
 export function buildPlanStore({ db }: Store) {
@@ -79,7 +85,7 @@ export function buildPlanStore({ db }: Store) {
         .where(and(eq(planRevisions.planId, id), eq(planRevisions.revision, revision)))
         .get();
       if (!row) throw new HttpFault('not-found');
-      return row.document;
+      return complete(row.document);
     },
     remove(id: string): void {
       get(id);

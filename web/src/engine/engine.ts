@@ -1,6 +1,7 @@
 import { coveredByFlaps, uprightTurn, type FoldedBase } from '@jade/core/bases';
-import { checkSequence, type Finding } from '@jade/core/checks';
+import { checkSequence, checkWanted, findMend } from '@jade/core/checks';
 import { drawModel, drawSheet, drawStep } from '@jade/core/drawing';
+import { lastChoices } from '@jade/core/editing';
 import { layersUnder, type FlatState } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
 import { constructMark, judgeConstruction } from '@jade/core/marks';
@@ -19,11 +20,11 @@ import {
   nameSteps,
   replaySequence,
   sayStep,
+  write,
   type Move,
   type Replay,
   type ReplayedStep,
   type Sequence,
-  type Step,
 } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
@@ -117,8 +118,6 @@ export function buildEngine(): Engine {
         after: drawModel(state),
         sheet: drawSheet(state),
         landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
-        findings: findingsOf(replay).filter((f) => f.step === shown),
-        allFindings: findingsOf(replay),
         ...(step
           ? {
               reading: readStep(
@@ -133,6 +132,24 @@ export function buildEngine(): Engine {
         ...(step?.refusal?.at ? { refusalAt: step.refusal.at } : {}),
       };
     },
+
+    readFindings() {
+      if (!replay || !input || !readings) return [];
+      const { settings, plan } = input;
+      const wanted = checkWanted({
+        plan,
+        replay,
+        sideMm: readings.sideMm,
+        limits: settings.limits,
+        unit: settings.unit,
+      });
+      return [...checkSequence(replay), ...wanted].sort((a, b) => a.step - b.step);
+    },
+
+    mendOf: (finding, prefix) =>
+      (replay && input && findMend(input.plan, replay, finding, prefix)) ?? null,
+
+    readChoices: () => (replay && input ? lastChoices(input.plan, replay) : []),
 
     previewMove(before, move): Preview {
       if (!replay) throw new Error('broken promise: a plan is computed before a move is tried');
@@ -252,15 +269,6 @@ export function buildEngine(): Engine {
   };
 }
 
-const findings = new WeakMap<Replay, readonly Finding[]>();
-
-/** What the whole sequence should be warned of, looked through once for each replay. */
-function findingsOf(replay: Replay): readonly Finding[] {
-  const known = findings.get(replay) ?? checkSequence(replay);
-  findings.set(replay, known);
-  return known;
-}
-
 function mustFold(id: string): FoldedBase {
   const folded = foldedBase(id);
   if (!folded) throw new Error(`broken promise: there is no base "${id}"`);
@@ -272,7 +280,7 @@ const standUp = (folded: FoldedBase): FlatState => rotateModel(folded.state, upr
 
 /** Replays one more step after the first `before` steps. */
 function tryMove(replay: Replay, before: number, move: Move): ReplayedStep {
-  const step: Step = { id: 'trial', move, passage: '', note: '', tolerance: { kind: 'exact' } };
+  const step = write.writeStep('trial', move);
   const steps = [...replay.sequence.steps.slice(0, before), step];
   return replaySequence({ ...replay.sequence, steps }, replay).steps.at(-1)!;
 }

@@ -12,6 +12,7 @@ import {
   listResults,
   onModel,
   replaySequence,
+  write,
 } from '@jade/core/sequence';
 import { listLandmarks, refAt } from './landmarks.ts';
 import type { OfferedPicture, Proposal, SheetCrease } from './protocol.ts';
@@ -114,20 +115,14 @@ export function proposeMoves(replay: Replay, before: number, from: PointRef, to:
     fold('valley', 'flap'),
     fold('mountain', 'flap'),
     fold('valley', 'all'),
-    { kind: 'crease', sense: 'valley', line, through: 'all', soft: false },
+    { kind: 'crease', sense: 'valley', line, through: 'all', soft: false, span: null },
     reverse('inside'),
     reverse('outside'),
     { kind: 'sink', mode: 'open', line, flap: [from], picks: [] },
   ];
   const seen: FlatState[] = [];
   return moves.flatMap((move): Proposal[] => {
-    const trial = {
-      id: 'trial',
-      move,
-      passage: '',
-      note: '',
-      tolerance: { kind: 'exact' as const },
-    };
+    const trial = write.writeStep('trial', move);
     const steps = [...replay.sequence.steps.slice(0, before), trial];
     const last = replaySequence({ ...replay.sequence, steps }, replay).steps.at(-1)!;
     if (last.refusal || seen.some((s) => isSameState(s, last.after))) return [];

@@ -1,7 +1,8 @@
 import type { BaseFamily, BaseFlap } from '@jade/core/bases';
-import type { Finding } from '@jade/core/checks';
+import type { Finding, Mend } from '@jade/core/checks';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
+import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
 import type { BaseMatch, Limb } from '@jade/core/parts';
@@ -60,10 +61,6 @@ export interface StepDetail {
   readonly reading?: StepReading;
   readonly landmarks: readonly Landmark[];
   readonly refusalAt?: Point;
-  /** What to know before folding it: creases to reverse or missing, marks that nothing shows, locked flaps. */
-  readonly findings: readonly Finding[];
-  /** The same of the whole sequence. */
-  readonly allFindings: readonly Finding[];
 }
 
 export interface Preview {
@@ -162,6 +159,12 @@ export interface Silhouette {
 export interface Engine {
   computePlan(input: PlanInput, known: readonly number[]): PlanResult;
   readDetail(number: number): StepDetail;
+  /** What to know of the whole sequence, in the order of its steps. */
+  readFindings(): readonly Finding[];
+  /** A remedy that was tried and helps; null where none can be computed. */
+  mendOf(finding: Finding, prefix: string): Mend | null;
+  /** For each variant that waits, until when it can still be taken. */
+  readChoices(): readonly LastChoice[];
   previewMove(before: number, move: Move): Preview;
   listLayers(before: number, at: Point): LayerTooth[];
   listCreases(before: number): SheetCrease[];

@@ -1,4 +1,5 @@
 import { type Draft, produce } from 'immer';
+import { followRepeats, followVariants } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import type { AppThunk } from '../app/store.ts';
 import { planEdited } from './slice.ts';
@@ -9,8 +10,22 @@ export const editPlan =
   (dispatch, getState) => {
     const { present } = getState().plan;
     if (!present) return;
-    const plan = produce(present, recipe);
+    const plan = follow(present, produce(present, recipe));
     if (plan !== present) dispatch(planEdited({ plan, mergeKey }));
+  };
+
+/** Repeats of passages and alternatives keep up with whatever was edited. */
+const follow = (before: Plan, after: Plan): Plan =>
+  after === before ? after : followVariants(before, followRepeats(before, after));
+
+/** Changes the open plan by a function from plan to plan. */
+export const changePlan =
+  (change: (plan: Plan) => Plan): AppThunk =>
+  (dispatch, getState) => {
+    const { present } = getState().plan;
+    if (!present) return;
+    const plan = follow(present, change(present));
+    if (plan !== present) dispatch(planEdited({ plan, mergeKey: null }));
   };
 
 /** An id for something new in the plan: short, and unlike any other. */

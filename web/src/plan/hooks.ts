@@ -2,7 +2,7 @@ import type { Draft } from 'immer';
 import { useCallback } from 'react';
 import type { Plan } from '@jade/core/plan';
 import { useAppDispatch, useAppSelector } from '../app/hooks.ts';
-import { editPlan } from './edit.ts';
+import { changePlan, editPlan } from './edit.ts';
 import type { PlanState } from './slice.ts';
 
 /** The open plan; only for screens inside a plan. */
@@ -18,6 +18,12 @@ export const usePlanState = (): PlanState => useAppSelector((s) => s.plan);
 export function useEdit(): (recipe: (plan: Draft<Plan>) => void, mergeKey?: string) => void {
   const dispatch = useAppDispatch();
   return useCallback((recipe, mergeKey) => dispatch(editPlan(recipe, mergeKey ?? null)), [dispatch]);
+}
+
+/** A function that changes the open plan by a function from plan to plan. */
+export function useChange(): (change: (plan: Plan) => Plan) => void {
+  const dispatch = useAppDispatch();
+  return useCallback((change) => dispatch(changePlan(change)), [dispatch]);
 }
 
 /** The selected step, from 1; 0 is the flat sheet. Screens that need only this are not drawn again at every save. */

@@ -13,4 +13,4 @@ export {
 } from './slice.ts';
 export { freshId } from './edit.ts';
 export { findDraft, dropDraft } from './drafts.ts';
-export { usePlan, usePlanState, useStep, useEdit } from './hooks.ts';
+export { usePlan, usePlanState, useStep, useEdit, useChange } from './hooks.ts';

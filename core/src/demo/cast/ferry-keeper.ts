@@ -19,6 +19,9 @@ import {
   rotate,
   crease,
   fold,
+  unfold,
+  halvings,
+  freely,
   pleat,
   petal,
   collapse,
@@ -43,10 +46,12 @@ export const ferryKeeper = writeFigure(
   },
   {
     Start: [
-      crease('s1', 'valley', through(A, C)),
+      fold('s1', 'valley', through(A, C), [D]),
+      ...halvings('tip-mark', A, B, ['1/8'], { layers: 'all' }),
+      unfold('s1'),
       crease('s2', 'valley', through(B, D)),
-      crease('s3', 'valley', through(mAB, mCD)),
-      crease('s4', 'valley', through(mBC, mDA)),
+      crease('s3', 'mountain', through(mAB, mCD)),
+      crease('s4', 'mountain', through(mBC, mDA)),
       fold('s5', 'valley', through(at('X'), at('Y')), [A]),
     ],
     Base: [
@@ -79,25 +84,27 @@ export const ferryKeeper = writeFigure(
       }),
     ],
     Coat: [
-      fold('s10', 'mountain', through(at('HR'), at('GR')), [at('P')], { layers: 'all' }),
-      fold('s11', 'mountain', through(at('HL'), at('GL')), [at('Q')], { layers: 'all' }),
-      pleat(
-        's12',
-        'mountain',
-        [
-          across(along(A, C, 0.109601551083915), through(at('H'), O)),
-          across(along(A, C, 0.0989949493661166), through(at('H'), O)),
-        ],
-        [at('TC')],
-        'all',
+      freely(fold('s10', 'mountain', through(at('HR'), at('GR')), [at('P')], { layers: 'all' })),
+      freely(fold('s11', 'mountain', through(at('HL'), at('GL')), [at('Q')], { layers: 'all' })),
+      freely(
+        pleat(
+          's12',
+          'mountain',
+          [
+            across(along(A, C, 0.109601551083915), through(at('H'), O)),
+            across(along(A, C, 0.0989949493661166), through(at('H'), O)),
+          ],
+          [at('TC')],
+          'all',
+        ),
       ),
     ],
     Pole: [
       fold('s13', 'mountain', through(B, at('HR')), [on(0.77, 0.1), on(0.9, 0.23)]),
       fold('s14', 'mountain', through(D, at('HL')), [on(0.1, 0.77), on(0.23, 0.9)]),
-      fold('s15', 'mountain', turned(between(at('H'), B, 0.03), B, 77), [B]),
-      fold('s16', 'mountain', across(between(at('H'), D, 0.03), through(at('H'), D)), [D]),
-      fold('s17', 'mountain', across(along(B, O, '1/12'), through(B, along(B, O, '1/2'))), [B]),
+      freely(fold('s15', 'mountain', turned(between(at('H'), B, 0.03), B, 77), [B])),
+      freely(fold('s16', 'mountain', across(between(at('H'), D, 0.03), through(at('H'), D)), [D])),
+      freely(fold('s17', 'mountain', across(along(B, O, '1/12'), through(B, along(B, O, '1/2'))), [B])),
     ],
   },
   0,

@@ -12,6 +12,8 @@ import {
   turned,
   rotate,
   fold,
+  unfold,
+  halvings,
   reverse,
   sink,
   freely,
@@ -28,12 +30,17 @@ export const hare = writeFigure(
     S: on('1/2', '1-tan(22.5)/2'),
     E: meet(through(at('P'), at('Q')), turned(A, O, -11.25), 'sheet'),
     F: meet(through(at('R'), at('S')), turned(C, O, 11.25), 'sheet'),
-    D1: along(D, O, '1/3'),
+    D1: along(D, O, '3/8'),
     D2: along(D, O, '1/4'),
     B1: along(B, O, '3/8'),
   },
   {
-    Base: birdBase,
+    Marks: [
+      fold('bd-half', 'valley', through(A, C), [D]),
+      ...halvings('mark', B, O, ['3/8', '1/4'], { layers: 'all' }),
+      unfold('bd-half'),
+    ],
+    Base: birdBase.slice(1),
     Ears: [
       sink('na1', turned(A, O, 11.25), [at('P')]),
       fold('na2', 'valley', turned(A, O, -11.25), [on(0.116, 0.28)]),

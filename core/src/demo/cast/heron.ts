@@ -12,6 +12,8 @@ import {
   onto,
   turned,
   fold,
+  unfold,
+  halvings,
   reverse,
   sink,
   freely,
@@ -24,17 +26,25 @@ import {
 export const heron = writeFigure(
   {
     ...birdPoints,
-    N1: along(A, O, '17/32'),
-    N2: along(A, O, '13/32'),
-    HD: along(A, O, '7/32'),
+    N1: along(A, O, '1/2'),
+    N2: along(A, O, '3/8'),
+    HD: along(A, O, '3/16'),
     L1: along(D, O, '5/8'),
     L2: along(B, O, '5/8'),
-    C8: along(C, O, '1/8'),
-    F1: along(D, O, '3/32'),
-    F2: along(B, O, '3/32'),
+    CT: along(C, O, '3/16'),
+    F1: along(D, O, '3/16'),
+    F2: along(B, O, '3/16'),
   },
   {
-    Base: birdBase,
+    Marks: [
+      fold('ac-half', 'valley', through(B, D), [C]),
+      ...halvings('neck-mark', A, O, ['3/16'], { layers: 'all' }),
+      unfold('ac-half'),
+      fold('bd-half', 'valley', through(A, C), [D]),
+      ...halvings('leg-mark', B, O, ['5/8', '3/16'], { layers: 'all' }),
+      unfold('bd-half'),
+    ],
+    Base: birdBase.slice(2),
     Narrowing: [
       sink('sink', onto(O, between(at('P'), at('Q'), '1/2')), [O]),
       fold('neckR', 'valley', turned(A, O, 11.25), [on(0.28, 0.116)]),
@@ -47,7 +57,7 @@ export const heron = writeFigure(
     Body: [
       fold('half', 'mountain', through(A, O), [on(0.75, 0.02)], { layers: 'all' }),
       freely(reverse('body', 'inside', turned(between(D, C, '3/5'), C, 54), [C])),
-      freely(reverse('tail', 'inside', turned(at('C8'), along(C, O, '1/5'), 97), [C])),
+      freely(reverse('tail', 'inside', turned(at('CT'), along(C, O, '1/5'), 97), [C])),
     ],
     'Neck and head': [
       freely(reverse('neck1', 'outside', turned(at('N1'), A, -30), [A])),
@@ -56,10 +66,10 @@ export const heron = writeFigure(
     ],
     Legs: [
       freely(fold('leg1', 'valley', turned(at('L1'), D, -5), [D])),
-      freely(fold('leg2', 'mountain', turned(at('L2'), B, -10), [B])),
-      freely(fold('foot1', 'valley', turned(at('F1'), D, 42), [D])),
-      freely(fold('foot2', 'mountain', turned(at('F2'), B, 50), [B])),
+      freely(fold('leg2', 'mountain', turned(at('L2'), B, -7.5), [B])),
+      freely(fold('foot1', 'valley', turned(at('F1'), D, 50), [D])),
+      freely(fold('foot2', 'mountain', turned(at('F2'), B, 55), [B])),
     ],
   },
-  6,
+  0,
 );

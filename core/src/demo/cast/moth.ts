@@ -6,6 +6,7 @@ import {
   mDA,
   at,
   on,
+  along,
   between,
   through,
   onto,
@@ -15,10 +16,16 @@ import {
   rotate,
   crease,
   fold,
+  unfold,
+  halvings,
+  again,
+  freely,
   pleat,
   collapse,
   writeFigure,
 } from './words.ts';
+
+const sides = { kind: 'mirror' as const, in: ['mid AB', 'mid CD'] as [string, string] };
 
 /** The moth: hems of the other side, a waterbomb base, wings spread and a pleated body. */
 export const moth = writeFigure(
@@ -29,8 +36,8 @@ export const moth = writeFigure(
     P4: on('1/16', '15/16'),
     R: on('15/16', '1/2'),
     L: on('1/16', '1/2'),
-    HR: on('7/8', '1/2'),
-    HL: on('1/8', '1/2'),
+    HR: along(O, mBC, '3/4'),
+    HL: along(O, mDA, '3/4'),
     TR: on('1/16', '0'),
     TL: on('15/16', '0'),
     SR: on('15/32', '0'),
@@ -42,12 +49,14 @@ export const moth = writeFigure(
   },
   {
     Start: [
-      crease('s1', 'valley', through(mAB, mCD)),
       crease('s2', 'valley', through(mBC, mDA)),
+      fold('s1', 'valley', through(mAB, mCD), [mBC]),
+      ...halvings('hem-mark', O, mDA, ['3/4'], { layers: 'all' }),
+      unfold('s1'),
       fold('s3', 'mountain', onto(mBC, at('HR')), [mBC]),
-      fold('s4', 'mountain', onto(mDA, at('HL')), [mDA]),
-      crease('s5', 'valley', bisector(at('R'), O, mAB)),
-      crease('s6', 'valley', bisector(at('L'), O, mAB)),
+      again('s3', sides),
+      crease('s5', 'mountain', bisector(at('R'), O, mAB)),
+      again('s5', sides),
     ],
     Base: [
       collapse(
@@ -68,31 +77,29 @@ export const moth = writeFigure(
       rotate('s8', 180),
     ],
     Wings: [
-      fold('s9', 'valley', turned(at('SR'), at('TR'), -33), [on(0.2, 0.1)]),
-      fold('s10', 'valley', turned(at('SL'), at('TL'), 33), [on(0.8, 0.1)]),
-      fold('s11', 'mountain', turned(at('P4'), between(at('P4'), at('BR'), 1), 45), [at('BR')]),
-      fold('s12', 'mountain', turned(at('P3'), between(at('P3'), at('BL'), 1), -45), [at('BL')]),
-      fold('s13', 'mountain', through(at('NR'), at('P4')), [on(0.2, 0.99)], { layers: 'all' }),
-      fold('s14', 'mountain', through(at('NL'), at('P3')), [on(0.8, 0.99)], { layers: 'all' }),
+      freely(fold('s9', 'valley', turned(at('SR'), at('TR'), -33), [on(0.2, 0.1)])),
+      freely(again('s9', sides)),
+      fold('s11', 'mountain', turned(at('P4'), at('BR'), 45), [at('BR')]),
+      again('s11', sides),
+      freely(fold('s13', 'mountain', through(at('NR'), at('P4')), [on(0.2, 0.99)], { layers: 'all' })),
+      freely(again('s13', sides)),
     ],
     Body: [
-      pleat(
-        's15',
-        'mountain',
-        [beside(on('1/2-1/32', '3/8'), through(mCD, O)), beside(on('1/2-1/16', '3/8'), through(mCD, O))],
-        [on(0.12, 0.9)],
-        'all',
+      freely(
+        pleat(
+          's15',
+          'mountain',
+          [beside(on('1/2-1/32', '3/8'), through(mCD, O)), beside(on('1/2-1/16', '3/8'), through(mCD, O))],
+          [on(0.12, 0.9)],
+          'all',
+        ),
       ),
-      pleat(
-        's16',
-        'mountain',
-        [beside(on('1/2+1/32', '3/8'), through(mCD, O)), beside(on('1/2+1/16', '3/8'), through(mCD, O))],
-        [on(0.88, 0.9)],
-        'all',
+      freely(again('s15', sides)),
+      freely(
+        fold('s17', 'mountain', onto(O, between(O, mCD, '1/16')), [on('1/2+1/400', '1/2-1/200')], {
+          layers: 'all',
+        }),
       ),
-      fold('s17', 'mountain', onto(O, between(O, mCD, '1/16')), [on('1/2+1/400', '1/2-1/200')], {
-        layers: 'all',
-      }),
     ],
   },
   0,

@@ -1,3 +1,4 @@
+import { writeHalvings } from '../../marks/index.ts';
 import { type LineRef, type NamedPoints, type PointRef, type Step, write } from '../../sequence/index.ts';
 
 /** A figure of the cast: its own named points and its steps, from one uncut square. */
@@ -81,8 +82,23 @@ export const petal = (
   flap: PointRef[],
   more: Partial<Pick<Move<'petal'>, 'sides' | 'virtualTip' | 'picks' | 'side'>> = {},
 ): WrittenStep => step(id, { kind: 'petal', tip, hinge, flap, side: 'front', ...more });
-const behind = (of: string, map: Move<'repeat'>['map']): WrittenStep =>
-  step(`${of}-again`, { kind: 'repeat', of, map, behind: true });
+export const unfold = (of: string): WrittenStep => step(`${of}-open`, { kind: 'unfold', step: of });
+/** Pinches by halving that mark shares of the way between two points, in its own layer or in all that lie there. */
+export const halvings = (
+  prefix: string,
+  from: PointRef,
+  to: PointRef,
+  shares: readonly string[],
+  more: { layers?: 'flap' | 'all'; sense?: 'valley' | 'mountain' } = {},
+): WrittenStep[] =>
+  writeHalvings({ from, to, shares, prefix, ...more })!.map(({ id, move }) => step(id, move as Written));
+/** The same step on the other side of the sheet, or behind. */
+export const again = (of: string, map: Move<'repeat'>['map'], isBehind = false): WrittenStep =>
+  step(`${of}-again`, { kind: 'repeat', of, map, behind: isBehind });
+export const inAC: Move<'repeat'>['map'] = { kind: 'mirror', in: ['A', 'C'] };
+/** A rabbit ear through all layers, laid over towards the first end of its base. */
+export const ear = (id: string, tip: PointRef, base: Pair, anchor: PointRef): WrittenStep =>
+  step(id, { kind: 'ear', tip, base, towards: 0, through: 'all', anchor, side: 'front' });
 /** A collapse on sheet segments, mountains and valleys as seen from the front (or, through all layers, as it lies). */
 export const collapse = (
   id: string,
@@ -154,5 +170,5 @@ export const birdBase: readonly WrittenStep[] = [
       [on(0.05, 0.6), on(0.2, 0.7)],
     ],
   }),
-  behind('petal', { kind: 'turn', degrees: 180 }),
+  again('petal', { kind: 'turn', degrees: 180 }, true),
 ];

@@ -1,11 +1,10 @@
 import { useMemo } from 'react';
 import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
-import type { Finding } from '@jade/core/checks';
-import { useAppDispatch } from '../../app/hooks.ts';
 import { useEngine } from '../../engine/index.ts';
-import { stepSelected, usePlan } from '../../plan/index.ts';
+import { usePlan } from '../../plan/index.ts';
 import { NarrowestReading, Reading } from '../../ui/index.ts';
+import { Findings } from './Findings.tsx';
 
 /** Live readings of the selected step at the chosen sheet, as a folder reads a rule. */
 export function GaugeRail() {
@@ -42,16 +41,7 @@ export function GaugeRail() {
       <h2 className="head mb-1 max-[1080px]:col-span-2">
         At this step{sideMm === undefined ? '' : `, ${toLengthText(sideMm, unit).text}`}
       </h2>
-      {detail.findings.length > 0 && (
-        <ul className="mb-1 border-t border-rule pt-1.5 max-[1080px]:col-span-2" aria-label="Before folding">
-          {detail.findings.map((f) => (
-            <li key={f.text} className={`note mb-1 ${f.kind === 'not flat' ? '' : '!text-persimmon'}`}>
-              {f.text}
-            </li>
-          ))}
-        </ul>
-      )}
-      <AllFindings findings={detail.allFindings} />
+      <Findings step={detail.number} />
       <Reading
         label="Silhouette"
         figure={size}
@@ -118,33 +108,5 @@ export function GaugeRail() {
         note={`your pace × ${toFigure(result.readings.pace, 2)}`}
       />
     </aside>
-  );
-}
-
-/** Everything worth knowing before folding, in one list; each leads to its step. */
-function AllFindings({ findings }: { findings: readonly Finding[] }) {
-  const dispatch = useAppDispatch();
-  const urgent = findings.filter((f) => f.kind !== 'not flat');
-  if (urgent.length === 0) return null;
-  return (
-    <details className="mb-1 border-t border-rule pt-1 max-[1080px]:col-span-2">
-      <summary className="note cursor-pointer">
-        {urgent.length === 1 ? 'One thing to see to' : `${urgent.length} things to see to`} in the whole
-        sequence
-      </summary>
-      <ul aria-label="To see to in the whole sequence">
-        {urgent.map((f) => (
-          <li key={f.step + f.text}>
-            <button
-              type="button"
-              className="note w-full py-0.5 text-left"
-              onClick={() => dispatch(stepSelected(f.step))}
-            >
-              {f.text}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
   );
 }

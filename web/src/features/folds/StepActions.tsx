@@ -1,13 +1,14 @@
 import { useState } from 'react';
+import { whyNotAt } from '@jade/core/editing';
 import { type Move, stepsThatUse } from '@jade/core/sequence';
-import { symmetriesOf, type SheetSymmetry } from '@jade/core/sheet';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
-import { Choice, TextField } from '../../ui/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
+import { Choice, LengthField, TextField } from '../../ui/index.ts';
+import { PassageLeaf } from './PassageLeaf.tsx';
+import { RepeatLeaf } from './RepeatLeaf.tsx';
 import type { Tool } from './tools.ts';
-
-const sayMap = (m: SheetSymmetry): string =>
-  m.kind === 'mirror' ? `mirrored in ${m.in.join('–')}` : `turned by ${m.degrees}°`;
 
 /** The tool that makes such a move; undefined for kinds that come with a base or a plan and have no tool yet. */
 function toolOf(move: Move): Tool | undefined {
@@ -27,27 +28,35 @@ function toolOf(move: Move): Tool | undefined {
   }
 }
 
-/** What can be done with the selected step besides looking: note, passage, change, move, repeat, leave out. */
+/** What can be done with the selected step besides looking: note, exactness, change, move, leave out, repeat, passage. */
 export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
   const plan = usePlan();
   const { step } = usePlanState();
   const edit = useEdit();
   const dispatch = useAppDispatch();
-  const maps = symmetriesOf(plan.sheet.shape);
-  const [map, setMap] = useState(0);
-  const [isBehind, setBehind] = useState(false);
+  const [why, setWhy] = useState<string>();
+  const [leaf, setLeaf] = useState<'repeat' | 'passage' | null>(null);
   const own = plan.steps[step - 1];
   if (!own)
     return (
-      <p className="note px-7 pb-2">
-        Drag a point of the model to where it shall come, or choose a move below and then its landmarks. Page
-        Down and Page Up go through the steps.
-      </p>
+      <div className="px-7 pb-2">
+        <p className="note">
+          Drag a point of the model to where it shall come, or choose a move below and then its landmarks.
+          Page Down and Page Up go through the steps. Folded it before?{' '}
+          <button type="button" className="act" onClick={() => setLeaf('passage')}>
+            Take a passage from another plan
+          </button>
+        </p>
+        {leaf && <PassageLeaf step={0} onClose={() => setLeaf(null)} />}
+      </div>
     );
   const users = stepsThatUse(own.id, plan.steps);
   const shift = (by: -1 | 1): void => {
     const to = step - 1 + by;
     if (to < 0 || to >= plan.steps.length) return;
+    const fault = whyNotAt(plan.steps, step, to + 1);
+    setWhy(fault);
+    if (fault) return;
     edit((p) => {
       const [moved] = p.steps.splice(step - 1, 1);
       p.steps.splice(to, 0, moved!);
@@ -57,20 +66,6 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
   const remove = (): void => {
     edit((p) => void p.steps.splice(step - 1, 1));
     dispatch(stepSelected(step - 1));
-  };
-  const repeat = (): void => {
-    const of = own.move.kind === 'repeat' ? own.move.of : own.id;
-    edit(
-      (p) =>
-        void p.steps.splice(step, 0, {
-          id: freshId('s'),
-          passage: own.passage,
-          note: '',
-          tolerance: { kind: 'exact' },
-          move: { kind: 'repeat', of, map: structuredClone(maps[map]!) as never, behind: isBehind },
-        }),
-    );
-    dispatch(stepSelected(step + 1));
   };
   const tool = toolOf(own.move);
   return (
@@ -82,13 +77,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
         value={own.note}
         onText={(t) => edit((p) => void (p.steps[step - 1]!.note = t), `note-${own.id}`)}
       />
-      <TextField
-        label="Passage"
-        most={60}
-        className="w-32"
-        value={own.passage}
-        onText={(t) => edit((p) => void (p.steps[step - 1]!.passage = t), `passage-${own.id}`)}
-      />
+      <Exactness step={step} />
       {tool && (
         <button type="button" className="act pb-2" onClick={() => onChange(tool)}>
           Change
@@ -116,22 +105,68 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
         Leave out{users.length > 0 ? ` (used by ${users.join(', ')})` : ''}
       </button>
       {own.move.kind !== 'turn' && own.move.kind !== 'rotate' && (
-        <>
-          <Choice
-            label="Repeat it"
-            className="w-44"
-            value={String(map)}
-            options={maps.map((m, i) => ({ value: String(i), label: sayMap(m) }))}
-            onChoice={(v) => setMap(Number(v))}
-          />
-          <label className="flex items-center gap-2 pb-2 text-[14px]">
-            <input type="checkbox" checked={isBehind} onChange={() => setBehind((b) => !b)} /> behind
-          </label>
-          <button type="button" className="act pb-2" onClick={repeat}>
-            Repeat
-          </button>
-        </>
+        <button type="button" className="act pb-2" onClick={() => setLeaf('repeat')}>
+          Repeat…
+        </button>
       )}
+      <button type="button" className="act pb-2" onClick={() => setLeaf('passage')}>
+        Passage…
+      </button>
+      {why && (
+        <p role="status" className="note w-full !text-persimmon">
+          {why}
+        </p>
+      )}
+      {leaf === 'repeat' && <RepeatLeaf step={step} onClose={() => setLeaf(null)} />}
+      {leaf === 'passage' && <PassageLeaf step={step} onClose={() => setLeaf(null)} />}
     </div>
+  );
+}
+
+/** Whether a step must be met exactly or may fall anywhere within a range. */
+function Exactness({ step }: { step: number }) {
+  const { steps, sheet } = usePlan();
+  const sideMm = useEngine().result?.readings.sideMm ?? sheet.sideMm ?? 200;
+  const edit = useEdit();
+  const { unit } = useSettings();
+  const own = steps[step - 1]!;
+  const { tolerance } = own;
+  return (
+    <>
+      <Choice
+        label="How exact"
+        className="w-28"
+        value={tolerance.kind}
+        options={[
+          { value: 'exact', label: 'exact' },
+          { value: 'taste', label: 'to taste' },
+        ]}
+        onChoice={(kind) =>
+          edit(
+            (p) =>
+              void (p.steps[step - 1]!.tolerance =
+                kind === 'exact' ? { kind } : { kind: 'taste', share: 0.02 }),
+          )
+        }
+      />
+      {tolerance.kind === 'taste' && (
+        <LengthField
+          label="within, either way"
+          className="w-28"
+          unit={unit}
+          valueMm={tolerance.share * sideMm}
+          onLength={(mm) =>
+            mm !== null &&
+            edit(
+              (p) =>
+                void (p.steps[step - 1]!.tolerance = {
+                  kind: 'taste',
+                  share: Math.min(0.5, Math.max(0, mm / sideMm)),
+                }),
+            )
+          }
+        />
+      )}
+    </>
   );
 }

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../app/hooks.ts';
-import type { Move } from '@jade/core/sequence';
+import { type Move, write } from '@jade/core/sequence';
 import {
   type Landmark,
   type LayerTooth,
@@ -330,13 +330,11 @@ function useKeepMove(base: number, replacing: number | null): (move: Move) => vo
     edit((plan) => {
       if (replacing !== null) plan.steps[replacing - 1]!.move = copy as never;
       else
-        plan.steps.splice(base, 0, {
-          id: freshId('s'),
-          move: copy as never,
-          passage: plan.steps[base - 1]?.passage ?? '',
-          note: '',
-          tolerance: { kind: 'exact' },
-        });
+        plan.steps.splice(
+          base,
+          0,
+          write.writeStep(freshId('s'), copy, { passage: plan.steps[base - 1]?.passage ?? '' }) as never,
+        );
     });
     dispatch(stepSelected(base + 1));
   };

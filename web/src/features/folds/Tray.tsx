@@ -193,10 +193,13 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
         </b>{' '}
         <Chosen composer={composer} />
       </p>
-      {(tool === 'valley' || tool === 'mountain') && (
+      {(tool === 'valley' || tool === 'mountain' || tool === 'pinch') && (
         <Tick on={composer.allLayers} word="all layers" onTick={(allLayers) => set({ allLayers })} />
       )}
       {tool === 'crease' && <Tick on={composer.soft} word="soft" onTick={(soft) => set({ soft })} />}
+      {tool === 'crease' && composer.method === 'through' && (
+        <Tick on={composer.short} word="only between them" onTick={(short) => set({ short })} />
+      )}
       {TURNED_TOOLS.includes(tool) && (
         <Tick on={composer.isBehind} word="behind" onTick={(isBehind) => set({ isBehind })} />
       )}

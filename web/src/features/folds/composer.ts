@@ -45,6 +45,8 @@ export type ComposerEvent =
 export interface ComposerOptions {
   readonly allLayers: boolean;
   readonly soft: boolean;
+  /** A crease pressed only between the two points it goes through. */
+  readonly short: boolean;
   readonly isBehind: boolean;
   /** Of a rotation, or how far a limb turns. */
   readonly degrees: number;
@@ -61,6 +63,7 @@ export const beginComposer = (tool: Tool, replacing: number | null = null): Comp
   flap: null,
   allLayers: false,
   soft: false,
+  short: false,
   isBehind: false,
   degrees: tool === 'rotate' ? 45 : 90,
   lean: 0,
@@ -198,13 +201,21 @@ export function toMove(state: Composer): Move | undefined {
     case 'unfold':
       return { kind: 'unfold', step: state.opens! };
     case 'crease':
-      return { kind: 'crease', sense, line: toLine(state), through: 'all', soft: state.soft };
+      return {
+        kind: 'crease',
+        sense,
+        line: toLine(state),
+        through: 'all',
+        soft: state.soft,
+        span: state.short && state.method === 'through' ? [a, b] : null,
+      };
     case 'pinch':
       return {
         kind: 'pinch',
         sense,
         line: toLine(state),
         on: state.method === 'onto' ? [a, b] : [b, c],
+        layers,
       };
     case 'pleat':
       return {

@@ -1,0 +1,247 @@
+import { type FlatState, facetsAt, findNarrowest, isAbove, toModel } from '../folded/index.ts';
+import { type Point, areaOf, chordOf, distance, isTurned, lineThrough } from '../geometry/index.ts';
+import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { measureState } from '../readings/index.ts';
+import { type Replay, type ReplayedStep, type Step, repeatMove, resolvePoint } from '../sequence/index.ts';
+import { cornersOf, symmetriesOf } from '../sheet/index.ts';
+import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
+import type { Finding, FindingKind } from './findings.ts';
+
+/** A replayed plan and the sheet it is computed for. */
+export interface PlanCheck {
+  readonly plan: Plan;
+  readonly replay: Replay;
+  readonly sideMm: number | undefined;
+  readonly limits: PaperLimits;
+  readonly unit: LengthUnit;
+}
+
+/**
+ * What the brief, the sheet and the hand have against a sequence: stacks too thick and flaps too narrow at this sheet,
+ * colours not as the brief wants them, creases across zones that shall stay clean, left and right unequal without
+ * intent. Cost: the measures of every state, kept with the state.
+ */
+export function checkWanted(check: PlanCheck): Finding[] {
+  return [...checkSizes(check), ...checkColours(check), ...checkZones(check), ...checkPairs(check)];
+}
+
+/**
+ * The first step at which a flap becomes too narrow, and the first at which a stack will not close; the sheet that is
+ * offered is large enough for every later step too.
+ */
+function checkSizes({ plan, replay, sideMm, limits, unit }: PlanCheck): Finding[] {
+  if (sideMm === undefined) return [];
+  const { caliperMm } = plan.paper;
+  const text = (mm: number): string => toLengthText(mm, unit).text;
+  const first = new Map<FindingKind, Finding>();
+  const note = (finding: Finding & { readonly sideMm: number }): void => {
+    const known = first.get(finding.kind);
+    first.set(finding.kind, known ? { ...known, sideMm: Math.max(known.sideMm!, finding.sideMm) } : finding);
+  };
+  for (const step of replay.steps) {
+    if (step.refusal || step.after === step.before) continue;
+    const narrow = findNarrowest(measureState(step.after).flaps);
+    if (!narrow) continue;
+    const widthMm = narrow.width * sideMm;
+    if (toFingerVerdict(widthMm, limits) === 'too small') {
+      const side = (sideMm * limits.tweezersMm) / widthMm;
+      note({
+        step: step.number,
+        kind: 'too narrow',
+        text: `At step ${step.number} the flap at ${narrow.tip} is ${text(widthMm)} wide under ${narrow.layers} ${narrow.layers === 1 ? 'layer' : 'layers'}, too small even for tweezers; from a ${text(side)} sheet it is ${text(limits.tweezersMm)}.`,
+        sideMm: side,
+      });
+    }
+    if (caliperMm === null) continue;
+    const { bulk, verdict } = toBulk(narrow.layers, caliperMm, widthMm, limits);
+    if (verdict !== 'will not close') continue;
+    const side = (sideMm * bulk) / limits.bulkVeryHard;
+    note({
+      step: step.number,
+      kind: 'too thick',
+      text: `At step ${step.number} ${narrow.layers} layers lie in the flap at ${narrow.tip}, ${toFigure(bulk, 2)} of its width, and it will not close; from a ${text(side)} sheet, or with paper of ${toFigure((caliperMm * limits.bulkVeryHard) / bulk, 3)} mm, it does.`,
+      sideMm: side,
+    });
+  }
+  return [...first.values()];
+}
+
+type Side = 'front' | 'back';
+
+/** The paper side seen from the front at a material point, where it lies on top. */
+function sideSeen(state: FlatState, at: Point): Side | undefined {
+  const facets = facetsAt(state, at);
+  const top = facets.find((f) => !facets.some((g) => isAbove(state, g, f))) ?? facets[0];
+  return top === undefined ? undefined : isTurned(state.facets[top]!.placement) ? 'back' : 'front';
+}
+
+/** How much of the picture may show the other side before "everything" is not as wanted. */
+const STRAY = 0.03;
+
+function checkColours({ plan, replay }: PlanCheck): Finding[] {
+  const last = replay.steps.at(-1);
+  if (!last) return [];
+  const faults = colourFaults(plan, last.after);
+  if (faults.length === 0) return [];
+  const swapped = colourFaults(swapSides(plan), last.after);
+  return faults.map(({ tip, part, wanted, seen }): Finding => {
+    const since = tip && sinceWhen(replay, tip, seen);
+    return {
+      step: since ?? last.number,
+      kind: 'colour',
+      text: `The brief wants ${part} in ${plan.paper[wanted].name}, and ${plan.paper[seen].name} shows${since ? ` since step ${since}` : ' at the end'}${swapped.length === 0 ? '; with the sheet begun other side up it comes right' : ''}.`,
+      ...(swapped.length === 0 ? { swaps: true } : {}),
+    };
+  });
+}
+
+const swapSides = (plan: Plan): Plan => ({
+  ...plan,
+  brief: {
+    ...plan.brief,
+    sides: plan.brief.sides.map((s) => ({ ...s, side: s.side === 'front' ? 'back' : 'front' })),
+  },
+});
+
+interface ColourFault {
+  readonly part: string;
+  readonly wanted: Side;
+  readonly seen: Side;
+  readonly tip?: Point;
+}
+
+/** Parts of the brief that are limbs with a known corner are judged at its tip; "everything" by area. */
+function colourFaults(plan: Plan, state: FlatState): ColourFault[] {
+  return plan.brief.sides.flatMap(({ part, side }): ColourFault[] => {
+    if (part.toLowerCase() === 'everything') {
+      const { front, back } = measureState(state).measures.fromFront;
+      const stray = (side === 'front' ? back : front) / Math.max(front + back, 1e-9);
+      const seen = side === 'front' ? 'back' : 'front';
+      return stray > STRAY ? [{ part: 'everything', wanted: side, seen }] : [];
+    }
+    const limb = plan.limbs.find((l) => l.name.toLowerCase() === part.toLowerCase());
+    const tip = limb && cornersOf(plan.sheet.shape).find((c) => c.name === limb.tip)?.at;
+    const seen = tip && sideSeen(state, tip);
+    return seen && seen !== side ? [{ part: `the ${part.toLowerCase()}`, wanted: side, seen, tip }] : [];
+  });
+}
+
+/** Number of the step from which on the tip shows that side for good. */
+function sinceWhen(replay: Replay, tip: Point, seen: Side): number | undefined {
+  const back = [...replay.steps].reverse();
+  const other = back.find((s) => sideSeen(s.after, tip) !== seen);
+  if (other) return other.number + 1;
+  return sideSeen(replay.start, tip) === seen ? undefined : 1;
+}
+
+/** Creases that no fold uses in the end, pressed across a zone that shall stay clean, where it shows. */
+function checkZones({ plan, replay }: PlanCheck): Finding[] {
+  const last = replay.steps.at(-1);
+  if (!last) return [];
+  const trails = new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : [])));
+  const numbers = new Map(replay.steps.map((s) => [s.step.id, s.number]));
+  const context = { state: last.after, points: plan.points, trails, numbers };
+  return plan.zones.flatMap((zone): Finding[] => {
+    const at = resolvePoint(zone.at, context);
+    if (!at.ok || !at.value.sheet) return [];
+    const outline = visiblePart(last.after, at.value.sheet);
+    if (!outline) return [];
+    const scars = last.after.resting.filter(
+      (r) => r.pressed !== 'soft' && lengthWithin(outline, r.from, r.to) > 1e-3,
+    );
+    return [...new Set(scars.map((r) => r.step))].flatMap((id): Finding[] => {
+      const step = numbers.get(id);
+      return step === undefined
+        ? []
+        : [
+            {
+              step,
+              kind: 'scar',
+              text: `The crease of step ${step} stays visible on ${zone.name}, which shall be clean; press it softly, or only where it is needed.`,
+            },
+          ];
+    });
+  });
+}
+
+/** The facet that shows in front at a material point, on the sheet. */
+function visiblePart(state: FlatState, at: Point): readonly Point[] | undefined {
+  const place = toModel(state, at);
+  const facets = facetsAt(state, at);
+  if (!place) return undefined;
+  const { cells } = measureState(state).map;
+  const seen = facets.find((f) => cells.some((c) => c.layers[0] === f));
+  return seen === undefined ? undefined : state.facets[seen]!.loop.map((v) => state.vertices[v]!);
+}
+
+function lengthWithin(outline: readonly Point[], from: Point, to: Point): number {
+  const line = lineThrough(from, to);
+  const chord = line && areaOf(outline) !== 0 ? chordOf(outline, line) : undefined;
+  if (!chord) return 0;
+  const size = distance(from, to);
+  const along = (p: Point): number =>
+    ((p[0] - from[0]) * (to[0] - from[0]) + (p[1] - from[1]) * (to[1] - from[1])) / size;
+  const [a, b] = [along(chord.from), along(chord.to)];
+  return Math.min(size, Math.max(a, b)) - Math.max(0, Math.min(a, b));
+}
+
+/** Two steps alike but for their amounts, one on each side, neither by taste: a slip rather than an intent. */
+function checkPairs({ plan, replay }: PlanCheck): Finding[] {
+  const maps = symmetriesOf(plan.sheet.shape).filter((m) => m.kind === 'mirror');
+  const sequence = replay.sequence;
+  const found: Finding[] = [];
+  for (const [i, step] of replay.steps.entries()) {
+    if (!canDiffer(step)) continue;
+    for (const other of replay.steps.slice(i + 1, i + 1 + PAIR_REACH)) {
+      if (!canDiffer(other) || other.step.move.kind !== step.step.move.kind) continue;
+      const twin = maps.find((map) => isUnequalTwin(step.step, other.step, map, sequence));
+      if (!twin) continue;
+      found.push({
+        step: other.number,
+        kind: 'unequal',
+        text: `Step ${other.number} does on one side what step ${step.number} does on the other, by another amount; make it a repeat, or mark both "to taste" if that is meant.`,
+        twin: { of: step.step.id, map: twin },
+      });
+      break;
+    }
+  }
+  return found;
+}
+
+/** How far apart the two sides of a pair usually stand in a sequence. */
+const PAIR_REACH = 6;
+
+const canDiffer = ({ step, refusal }: ReplayedStep): boolean =>
+  !refusal && step.tolerance.kind === 'exact' && step.move.kind !== 'repeat';
+
+function isUnequalTwin(
+  step: Step,
+  other: Step,
+  map: Parameters<typeof repeatMove>[1]['map'],
+  sequence: Replay['sequence'],
+): boolean {
+  const image = repeatMove(step.move, {
+    sheet: sequence.sheet,
+    points: sequence.points,
+    steps: sequence.steps,
+    map,
+    behind: false,
+  });
+  if (!image.ok) return false;
+  const [a, b] = [image.value, other.move].map((m) => strip(m));
+  return a!.shape === b!.shape && a!.amounts !== b!.amounts;
+}
+
+/** A move's shape without its amounts (degrees, shares), and the amounts. Points on the sheet keep their sector only. */
+function strip(move: unknown): { shape: string; amounts: string } {
+  const amounts: string[] = [];
+  const shape = JSON.stringify(move, (key, value: unknown) => {
+    if (key === 'degrees' || key === 'share') {
+      amounts.push(String(value));
+      return key === 'degrees' ? Math.sign(Number(value)) : '';
+    }
+    return key === 'flap' || key === 'hold' || key === 'picks' ? [] : value;
+  });
+  return { shape, amounts: amounts.join() };
+}

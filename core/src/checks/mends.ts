@@ -1,0 +1,257 @@
+import { distance } from '../geometry/index.ts';
+import { writeHalvings } from '../marks/index.ts';
+import type { Plan } from '../plan/index.ts';
+import {
+  type LineRef,
+  type PointRef,
+  type Replay,
+  type Step,
+  replaySequence,
+  write,
+} from '../sequence/index.ts';
+import { checkSequence, type Finding } from './findings.ts';
+import { type NeededCrease, needsOf } from './needs.ts';
+
+/** A change of the plan that does away with a finding; tried before it is offered. */
+export type Mend = { readonly label: string } & (
+  | { readonly kind: 'put in'; readonly after: number; readonly steps: readonly Step[] }
+  | { readonly kind: 'other sense'; readonly steps: readonly string[] }
+  | { readonly kind: 'move'; readonly from: number; readonly to: number }
+  | { readonly kind: 'side'; readonly mm: number }
+  | { readonly kind: 'swap sides' }
+  | { readonly kind: 'soft'; readonly step: string }
+  | { readonly kind: 'taste'; readonly step: string }
+  | { readonly kind: 'repeat'; readonly step: string; readonly twin: NonNullable<Finding['twin']> }
+);
+
+/** The plan with a mend made. Ids of steps put in are made unlike any other by the prefix they were asked with. */
+export function applyMend(plan: Plan, mend: Mend): Plan {
+  const steps = (change: (s: Step) => Step): Plan => ({ ...plan, steps: plan.steps.map(change) });
+  switch (mend.kind) {
+    case 'put in':
+      return {
+        ...plan,
+        steps: [...plan.steps.slice(0, mend.after), ...mend.steps, ...plan.steps.slice(mend.after)],
+      };
+    case 'other sense':
+      return steps((s) => (mend.steps.includes(s.id) ? turnSense(s) : s));
+    case 'move': {
+      const list = [...plan.steps];
+      const [moved] = list.splice(mend.from - 1, 1);
+      list.splice(mend.to - 1, 0, moved!);
+      return { ...plan, steps: list };
+    }
+    case 'side':
+      return { ...plan, sheet: { ...plan.sheet, sideMm: mend.mm } };
+    case 'swap sides':
+      return { ...plan, paper: { ...plan.paper, front: plan.paper.back, back: plan.paper.front } };
+    case 'soft':
+      return steps((s) =>
+        s.id === mend.step && s.move.kind === 'crease' ? { ...s, move: { ...s.move, soft: true } } : s,
+      );
+    case 'taste':
+      return steps((s) => (s.id === mend.step ? { ...s, tolerance: { kind: 'taste', share: 0.02 } } : s));
+    case 'repeat': {
+      const { of, map } = mend.twin;
+      return steps((s) =>
+        s.id === mend.step
+          ? { ...s, move: write.writeStep(s.id, { kind: 'repeat', of, map } as never).move }
+          : s,
+      );
+    }
+  }
+}
+
+function turnSense(step: Step): Step {
+  const { move } = step;
+  if (move.kind !== 'crease') return step;
+  return { ...step, move: { ...move, sense: move.sense === 'valley' ? 'mountain' : 'valley' } };
+}
+
+/**
+ * The remedy of a finding, where one can be computed and does what it says: it is made on a copy, folded, and given only
+ * when the finding is gone (or less) and no step is refused that folded before.
+ */
+export function findMend(plan: Plan, replay: Replay, finding: Finding, prefix: string): Mend | undefined {
+  const step = replay.steps[finding.step - 1];
+  if (!step) return undefined;
+  const isGood = (mend: Mend): boolean => helps(plan, replay, finding, mend);
+  switch (finding.kind) {
+    case 'too narrow':
+    case 'too thick':
+      return finding.sideMm === undefined
+        ? undefined
+        : {
+            kind: 'side',
+            mm: Math.ceil(finding.sideMm),
+            label: `Take a ${Math.ceil(finding.sideMm)} mm sheet`,
+          };
+    case 'colour':
+      return finding.swaps ? { kind: 'swap sides', label: 'Begin other side up' } : undefined;
+    case 'scar':
+      return step.step.move.kind === 'crease'
+        ? { kind: 'soft', step: step.step.id, label: 'Press it softly' }
+        : undefined;
+    case 'unequal': {
+      const mend: Mend | undefined = finding.twin && {
+        kind: 'repeat',
+        step: step.step.id,
+        twin: finding.twin,
+        label: 'Make it a repeat',
+      };
+      return mend && isGood(mend) ? mend : undefined;
+    }
+    case 'locked': {
+      const to = finding.closedBy;
+      const mend: Mend | undefined =
+        to === undefined
+          ? undefined
+          : { kind: 'move', from: finding.step, to, label: `Fold it before step ${to}` };
+      return mend && isGood(mend) ? mend : undefined;
+    }
+    case 'mark missing':
+      return markMends(finding, step.step, prefix).find(isGood);
+    case 'reverse first': {
+      const steps = wronglyPressed(replay, finding.step);
+      const numbers = steps.map((id) => replay.steps.findIndex((s) => s.step.id === id) + 1);
+      const mend: Mend = {
+        kind: 'other sense',
+        steps,
+        label: `Crease ${numbers.length === 1 ? 'step' : 'steps'} ${numbers.join(', ')} the other way`,
+      };
+      return steps.length > 0 && isGood(mend) ? mend : undefined;
+    }
+    case 'crease missing':
+      return creaseMends(replay, finding.step, prefix).find(isGood);
+    case 'not flat':
+      return undefined;
+  }
+}
+
+function helps(plan: Plan, replay: Replay, finding: Finding, mend: Mend): boolean {
+  const next = applyMend(plan, mend);
+  const folded = replaySequence({ ...replay.sequence, steps: next.steps }, replay);
+  const refused = (r: Replay): number => r.steps.filter((s) => s.refusal).length;
+  if (refused(folded) > refused(replay)) return false;
+  const id = replay.steps[finding.step - 1]!.step.id;
+  const weight = (r: Replay): number => {
+    const own = r.steps.find((s) => s.step.id === id);
+    const needs = own && needsOf(own);
+    if (finding.kind === 'reverse first') return needs?.toReverse ?? 0;
+    if (finding.kind === 'crease missing') return needs?.missing ?? 0;
+    return checkSequence(r).filter((f) => f.kind === finding.kind && r.steps[f.step - 1]?.step.id === id)
+      .length;
+  };
+  // What the whole sequence is asked for must not grow elsewhere either: a flipped crease may serve another collapse.
+  const all = (r: Replay): number => checkSequence(r).filter((f) => f.kind === finding.kind).length;
+  return finding.kind === 'unequal' || (weight(folded) < weight(replay) && all(folded) <= all(replay));
+}
+
+/** Pinches by halving, at the start where the sheet is open or straight before the step; else the step goes by taste. */
+function markMends(finding: Finding, step: Step, prefix: string): Mend[] {
+  const { place } = finding;
+  if (!place) return [];
+  const steps = writeHalvings({ from: place.from, to: place.to, shares: [place.share], prefix });
+  const label = steps && `Pinch it first (${steps.length} ${steps.length === 1 ? 'pinch' : 'pinches'})`;
+  const pinches = (after: number): Mend[] => (steps ? [{ kind: 'put in', after, steps, label: label! }] : []);
+  return [
+    ...pinches(0),
+    ...pinches(finding.step - 1),
+    { kind: 'taste', step: step.id, label: 'Fold it to taste, without a mark' },
+  ];
+}
+
+/** Crease steps all of whose creases among those the step folds are pressed the wrong way. */
+function wronglyPressed(replay: Replay, number: number): string[] {
+  const step = replay.steps[number - 1]!;
+  const needs = needsOf(step);
+  if (!needs) return [];
+  const votes = new Map<string, number>();
+  for (const crease of needs.creases) {
+    if (crease.state !== 'present' && crease.state !== 'reverse') continue;
+    const resting = step.before.resting.filter((r) => overlap(r, crease));
+    for (const { step: id } of resting)
+      votes.set(
+        id,
+        (votes.get(id) ?? 0) + (crease.state === 'reverse' ? 1 : -1) * distance(crease.from, crease.to),
+      );
+  }
+  return replay.steps.flatMap(({ step: s }) =>
+    s.move.kind === 'crease' && (votes.get(s.id) ?? 0) > 1e-9 ? [s.id] : [],
+  );
+}
+
+/** True when two segments of the sheet run along each other for a stretch. */
+function overlap(a: Pick<NeededCrease, 'from' | 'to'>, b: Pick<NeededCrease, 'from' | 'to'>): boolean {
+  const size = distance(b.from, b.to);
+  const [ux, uy] = [(b.to[0] - b.from[0]) / size, (b.to[1] - b.from[1]) / size];
+  const off = [a.from, a.to].map((p) => Math.abs((p[0] - b.from[0]) * uy - (p[1] - b.from[1]) * ux));
+  if (Math.max(...off) > 1e-6) return false;
+  const t = [a.from, a.to].map((p) => (p[0] - b.from[0]) * ux + (p[1] - b.from[1]) * uy);
+  return Math.min(size, Math.max(...t)) - Math.max(0, Math.min(...t)) > 1e-4;
+}
+
+/** Creases the step folds and nobody pressed, each as a crease step of its own: only as long as it is needed, else whole. */
+function creaseMends(replay: Replay, number: number, prefix: string): Mend[] {
+  const step = replay.steps[number - 1]!;
+  const { move } = step;
+  if (move.kind !== 'collapse') return [];
+  const missing = (needsOf(step)?.creases ?? []).filter((c) => c.state === 'missing' || c.state === 'part');
+  const wanted = new Map<string, (typeof move.creases)[number]>();
+  for (const crease of missing) {
+    for (const own of move.creases.filter((c) => touches(replay, number, c.from, c.to, crease)))
+      wanted.set(JSON.stringify([own.from, own.to]), own);
+  }
+  if (wanted.size === 0) return [];
+  const writeCreases = (isWhole: boolean): Step[] =>
+    [...wanted.values()].map((c, i) => {
+      const line: LineRef = { kind: 'through', a: c.from, b: c.to };
+      // The sense is that of the sheet's front where the collapse says so; a crease step says it as the sheet lies.
+      const sense = c.sense === 'mountain' ? 'mountain' : 'valley';
+      return write.writeStep(
+        `${prefix}-${i + 1}`,
+        { kind: 'crease', sense, line, through: 'all', ...(isWhole ? {} : { span: [c.from, c.to] }) },
+        { passage: step.step.passage },
+      );
+    });
+  const turned = (steps: Step[]): Step[] => steps.map(turnSense);
+  const label = `Crease ${wanted.size === 1 ? 'it' : `the ${wanted.size}`} first`;
+  const short = writeCreases(false);
+  const whole = writeCreases(true);
+  return [short, turned(short), whole, turned(whole)].map((steps) => ({
+    kind: 'put in',
+    after: number - 1,
+    steps,
+    label,
+  }));
+}
+
+function touches(
+  replay: Replay,
+  number: number,
+  from: PointRef,
+  to: PointRef,
+  crease: NeededCrease,
+): boolean {
+  const made = replay.steps[number - 1]!;
+  const trial = replaySequence(
+    {
+      ...replay.sequence,
+      steps: [
+        ...replay.sequence.steps.slice(0, number - 1),
+        write.writeStep('trial', {
+          kind: 'crease',
+          sense: 'valley',
+          line: { kind: 'through', a: from, b: to },
+          through: 'all',
+          span: [from, to],
+        }),
+      ],
+    },
+    replay,
+  ).steps.at(-1);
+  return (
+    trial?.trail !== undefined &&
+    trial.after.resting.slice(made.before.resting.length).some((r) => overlap(r, crease))
+  );
+}

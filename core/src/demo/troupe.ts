@@ -1,0 +1,227 @@
+import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
+import { type PointRef, write } from '../sequence/index.ts';
+import { castFigures } from './cast/index.ts';
+import { along, at, meet } from './cast/words.ts';
+import { lanternDrawer } from './drawer.ts';
+
+export const cast = 'Lantern Marsh';
+export const showDate = '2026-12-19';
+
+export const paperFrom = (id: string): Plan['paper'] =>
+  toPaperChoice(lanternDrawer.find((d) => d.id === id)!);
+
+/** What a finished plan decides beside its steps. */
+interface Decided {
+  readonly name: string;
+  readonly figure: keyof typeof castFigures;
+  readonly pose: string;
+  readonly paper: string;
+  readonly sideMm: number;
+  readonly target: Plan['brief']['target'];
+  readonly sides: Plan['brief']['sides'];
+  readonly copies: number;
+  readonly limbs: readonly (readonly [name: string, lengthMm: number, tip: string])[];
+  readonly baseId: string;
+  readonly feet: readonly [PointRef, PointRef] | null;
+  readonly notes: readonly (readonly [text: string, range: string])[];
+  readonly wetFolded?: boolean;
+  readonly tools: Plan['finish']['tools'];
+}
+
+function buildFinished(decided: Decided): Plan {
+  const figure = castFigures[decided.figure];
+  const fresh = buildPlan(decided.name);
+  const stand = write.writeStep('stand', { kind: 'rotate', degrees: figure.stands }, { passage: 'Finish' });
+  return {
+    ...fresh,
+    cast,
+    sheet: { shape: { kind: 'square' }, sideMm: decided.sideMm },
+    paper: paperFrom(decided.paper),
+    brief: {
+      subject: decided.name,
+      pose: decided.pose,
+      target: decided.target,
+      sides: decided.sides,
+      rules: 'square',
+      copies: decided.copies,
+      date: showDate,
+    },
+    limbs: decided.limbs.map(([name, lengthMm, tip], i) => ({ id: `limb-${i + 1}`, name, lengthMm, tip })),
+    baseId: decided.baseId,
+    points: figure.points,
+    steps: [...figure.steps, ...(figure.stands === 0 ? [] : [stand])],
+    finish: {
+      feet: decided.feet && [...decided.feet],
+      notes: decided.notes.map(([text, range], i) => ({ id: `note-${i + 1}`, text, range })),
+      wetFolded: decided.wetFolded ?? false,
+      tools: decided.tools,
+    },
+  };
+}
+
+const tall = (mm: number): Decided['target'] => ({ dimension: 'height', mm, tolerancePercent: 5 });
+const long = (mm: number): Decided['target'] => ({ dimension: 'length', mm, tolerancePercent: 5 });
+
+/** The heron: a narrowed bird base folded in half, standing on both feet. */
+export const buildHeronPlan = (): Plan =>
+  buildFinished({
+    name: 'Heron',
+    figure: 'heron',
+    pose: 'standing, neck drawn into an S',
+    paper: 'marsh-slate',
+    sideMm: 240,
+    target: tall(170),
+    sides: [{ part: 'everything', side: 'front' }],
+    copies: 1,
+    limbs: [
+      ['Neck and bill', 100, 'A'],
+      ['Left leg', 95, 'D'],
+      ['Right leg', 95, 'B'],
+      ['Body and tail', 80, 'C'],
+    ],
+    baseId: 'bird',
+    feet: [at('F2'), at('D')],
+    notes: [
+      ['Round the body over a thumb', 'a little, to taste'],
+      ['Spread the two legs until both feet lie on the table', '4 to 8 mm apart'],
+      ['Curve the neck over a knitting needle, no sharp creases', 'to taste'],
+    ],
+    tools: ['knife'],
+  });
+
+/** The otter: a fish base folded in half, on four paws with its tail on the ground. */
+export const buildOtterPlan = (): Plan =>
+  buildFinished({
+    name: 'Otter',
+    figure: 'otter',
+    pose: 'trotting, head up, tail on the ground',
+    paper: 'bank-brown',
+    sideMm: 206,
+    target: long(200),
+    sides: [{ part: 'Tail', side: 'front' }],
+    copies: 2,
+    limbs: [
+      ['Head', 140, 'C'],
+      ['Tail', 140, 'A'],
+      ['Right foreleg', 55, 'B'],
+      ['Left foreleg', 55, 'D'],
+    ],
+    baseId: 'fish',
+    feet: [at('D'), at('T1')],
+    notes: [
+      ['Round the head and the back', 'soft, no edges'],
+      ['Set the paws flat', 'both on the table'],
+    ],
+    tools: ['knife'],
+  });
+
+/** The hare: a bird base seen from the side, sitting on its long hind foot. */
+export const buildHarePlan = (): Plan =>
+  buildFinished({
+    name: 'Hare',
+    figure: 'hare',
+    pose: 'sitting, ears up',
+    paper: 'bank-brown',
+    sideMm: 180,
+    target: tall(110),
+    sides: [{ part: 'everything', side: 'front' }],
+    copies: 2,
+    limbs: [
+      ['Front ear', 85, 'A'],
+      ['Rear ear', 85, 'C'],
+      ['Hind foot', 60, 'B'],
+      ['Tail', 40, 'D'],
+    ],
+    baseId: 'bird',
+    feet: [at('B1'), at('B')],
+    notes: [
+      ['Open the ears a little from behind', '2 to 4 mm'],
+      ['Bend the ears apart', '5 to 15 degrees'],
+    ],
+    tools: ['knife'],
+  });
+
+/** The newt, seen from above, lying flat. */
+export const buildNewtPlan = (): Plan =>
+  buildFinished({
+    name: 'Newt',
+    figure: 'newt',
+    pose: 'lying, seen from above, legs spread',
+    paper: 'pond-green',
+    sideMm: 236,
+    target: long(240),
+    sides: [{ part: 'Tail', side: 'front' }],
+    copies: 1,
+    limbs: [
+      ['Tail', 165, 'A'],
+      ['Right hind leg', 55, 'B'],
+      ['Left hind leg', 55, 'D'],
+    ],
+    baseId: 'fish',
+    feet: null,
+    notes: [
+      ['Bend the tail sideways between the fingers, without a crease', '20 to 60 degrees'],
+      ['Lift the belly off the table, feet down', '3 to 6 mm'],
+    ],
+    tools: ['knife'],
+  });
+
+/** The moth: a waterbomb base with hems of the other side, wings spread. */
+export const buildMothPlan = (): Plan =>
+  buildFinished({
+    name: 'Moth',
+    figure: 'moth',
+    pose: 'wings spread, seen from above',
+    paper: 'moth-mulberry',
+    sideMm: 200,
+    target: long(150),
+    sides: [{ part: 'hems', side: 'back' }],
+    copies: 5,
+    limbs: [
+      ['Right fore wing', 95, 'D'],
+      ['Left fore wing', 95, 'C'],
+      ['Right hind wing', 80, 'A'],
+      ['Left hind wing', 80, 'B'],
+    ],
+    baseId: 'waterbomb',
+    feet: null,
+    notes: [
+      ['Raise the wings from the body', '10 to 30 degrees'],
+      ['Press the body to a ridge between thumb and finger', 'to taste'],
+    ],
+    tools: ['knife'],
+  });
+
+/** The ferry keeper: hood, face, coat and a long pole, standing on the hem. */
+export const buildFerryPlan = (): Plan =>
+  buildFinished({
+    name: 'Ferry keeper',
+    figure: 'ferryKeeper',
+    pose: 'standing, holding the pole',
+    paper: 'night-mulberry',
+    sideMm: 316,
+    target: tall(160),
+    sides: [
+      { part: 'Hood', side: 'front' },
+      { part: 'Pole', side: 'front' },
+    ],
+    copies: 1,
+    limbs: [
+      ['Hood', 120, 'C'],
+      ['Pole', 150, 'B'],
+    ],
+    baseId: 'bird',
+    feet: [
+      meet(
+        { kind: 'through', a: at('HL'), b: at('GL') },
+        { kind: 'through', a: at('Q'), b: along(at('Q'), at('H'), 0.5) },
+      ),
+      at('HR'),
+    ],
+    notes: [
+      ['Open the coat below and round it to a cone, so that the keeper stands', '15 to 25 mm deep'],
+      ['Lift the hood off the face', '2 to 5 mm'],
+      ['Hang the lantern (a bead of paper) on the pole', 'to taste'],
+    ],
+    tools: ['knife', 'glue'],
+  });

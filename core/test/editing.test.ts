@@ -1,0 +1,262 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  beginVariant,
+  chooseVariant,
+  copyPassage,
+  dissolveRun,
+  followRepeats,
+  followVariants,
+  lastChoices,
+  repeatPassage,
+  settleVariant,
+  whyNotAt,
+} from '../src/editing/index.ts';
+import { buildHeronPlan, buildOwlPlan } from '../src/demo/index.ts';
+import { toMeasures } from '../src/folded/index.ts';
+import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
+import { type Replay, type Step, replaySequence, sayStep, write } from '../src/sequence/index.ts';
+
+const { at, along, through, onto, writeStep } = write;
+const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [
+  ReturnType<typeof at>,
+  ReturnType<typeof at>,
+  ReturnType<typeof at>,
+  ReturnType<typeof at>,
+  ReturnType<typeof at>,
+];
+const fold = (plan: Plan): Replay =>
+  replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
+const refusals = (plan: Plan): string[] =>
+  fold(plan).steps.flatMap((s) => (s.refusal ? [`${s.number} ${s.refusal.text}`] : []));
+const ids = (plan: Plan): string[] => plan.steps.map((s) => s.id);
+const planOf = (...steps: Step[]): Plan => ({ ...buildPlan('Try'), steps });
+
+const diagonal = writeStep('d', { kind: 'crease', sense: 'valley', line: through(A, C), through: 'all' });
+const half = writeStep('m', { kind: 'pinch', sense: 'valley', line: onto(B, O), on: [O, B] });
+const inward = writeStep('f', {
+  kind: 'fold',
+  sense: 'valley',
+  line: onto(B, write.mark('m')),
+  flap: [B],
+  layers: 'flap',
+});
+const other = { kind: 'mirror' as const, in: ['A', 'C'] as [string, string] };
+const twice = (plan: Plan): Plan =>
+  repeatPassage(plan, { id: 'r', first: 2, last: 3, map: other, behind: false });
+
+describe('a passage folded again', () => {
+  const plan = twice(planOf(diagonal, half, inward));
+
+  test('is a repeat for each of its steps, which fold and name the other side', () => {
+    expect(ids(plan)).toEqual(['d', 'm', 'f', 'r-1', 'r-2']);
+    expect(refusals(plan)).toEqual([]);
+    const m = toMeasures(fold(plan).steps.at(-1)!.after);
+    // Both corners come a quarter in from the ends of the diagonal: the width loses the same on either side.
+    expect(m.centroid[0]).toBeCloseTo(m.centroid[1], 9);
+    expect(sayStep(plan.steps[4]!, { sheet: { kind: 'square' }, points: {}, steps: plan.steps })).toContain(
+      'corner D',
+    );
+  });
+
+  test('follows what is put into the passage, taken out of it and put in another order', () => {
+    const soft = writeStep('n', { kind: 'pinch', sense: 'valley', line: onto(B, A), on: [A, B] });
+    const more = followRepeats(plan, {
+      ...plan,
+      steps: [...plan.steps.slice(0, 2), soft, ...plan.steps.slice(2)],
+    });
+    expect(more.steps.map((s) => (s.move.kind === 'repeat' ? `again ${s.move.of}` : s.id))).toEqual([
+      'd',
+      'm',
+      'n',
+      'f',
+      'again m',
+      'again n',
+      'again f',
+    ]);
+    expect(refusals(more)).toEqual([]);
+    const less = followRepeats(more, { ...more, steps: more.steps.filter((s) => s.id !== 'n') });
+    expect(ids(less)).toEqual(ids(plan));
+    const turned = followRepeats(more, {
+      ...more,
+      steps: ['d', 'n', 'm', 'f', ...ids(more).slice(4)].map((id) => more.steps.find((s) => s.id === id)!),
+    });
+    expect(turned.steps.slice(4).map((s) => s.move.kind === 'repeat' && s.move.of)).toEqual(['n', 'm', 'f']);
+  });
+
+  test('goes with its passage, shrinks with its ends, and is let go when one repeat is left out', () => {
+    const gone = followRepeats(plan, {
+      ...plan,
+      steps: plan.steps.filter((s) => !['m', 'f'].includes(s.id)),
+    });
+    expect([ids(gone), gone.repeats]).toEqual([['d'], []]);
+    const shorter = followRepeats(plan, { ...plan, steps: plan.steps.filter((s) => s.id !== 'f') });
+    expect(ids(shorter)).toEqual(['d', 'm', 'r-1']);
+    expect(shorter.repeats[0]).toMatchObject({ from: 'm', to: 'm' });
+    const broken = followRepeats(plan, { ...plan, steps: plan.steps.filter((s) => s.id !== 'r-1') });
+    expect([ids(broken), broken.repeats, broken.steps.some((s) => s.run !== null)]).toEqual([
+      ['d', 'm', 'f', 'r-2'],
+      [],
+      false,
+    ]);
+    const free = dissolveRun(plan, 'r');
+    expect([ids(free), free.repeats]).toEqual([ids(plan), []]);
+  });
+
+  test('an edit elsewhere leaves it untouched, and the tolerance of a step is that of its repeats', () => {
+    const noted = { ...plan, steps: plan.steps.map((s) => (s.id === 'd' ? { ...s, note: 'x' } : s)) };
+    expect(followRepeats(plan, noted)).toBe(noted);
+    const freely = {
+      ...plan,
+      steps: plan.steps.map((s): Step =>
+        s.id === 'f' ? { ...s, tolerance: { kind: 'taste', share: 0.1 } } : s,
+      ),
+    };
+    expect(followRepeats(plan, freely).steps[4]!.tolerance).toEqual({ kind: 'taste', share: 0.1 });
+  });
+
+  test('a passage that holds repeats can be repeated too', () => {
+    // Corner B in, repeated on D; both together turned by half a turn onto A and C.
+    const corner = writeStep('b', {
+      kind: 'fold',
+      sense: 'valley',
+      line: onto(B, along(O, B, '3/4')),
+      flap: [B],
+      layers: 'flap',
+    });
+    const pair = planOf(corner, writeStep('b-again', { kind: 'repeat', of: 'b', map: other, behind: false }));
+    const all = repeatPassage(pair, {
+      id: 'q',
+      first: 1,
+      last: 2,
+      map: { kind: 'turn', degrees: 90 },
+      behind: false,
+    });
+    expect(refusals(all)).toEqual([]);
+    const m = toMeasures(fold(all).steps.at(-1)!.after);
+    // Four corners off: every one is an isosceles right triangle with legs a quarter of the diagonal's half.
+    const cut = (Math.SQRT2 / 16) ** 2;
+    expect(m.silhouetteArea).toBeCloseTo(1 - 4 * cut, 9);
+  });
+
+  test('a ring of repeats is refused with a sentence', () => {
+    const ring = planOf(
+      writeStep('x', { kind: 'repeat', of: 'y', map: other, behind: false }),
+      writeStep('y', { kind: 'repeat', of: 'x', map: other, behind: false }),
+    );
+    expect(refusals(ring)[0]).toMatch(/ring/);
+  });
+});
+
+describe('two ways to fold a stretch', () => {
+  const plan = planOf(diagonal, half, inward, writeStep('t', { kind: 'turn', over: 'sideways' }));
+  const begun = beginVariant(plan, { id: 'w', first: 3, last: 3, name: 'one fold', newName: 'none' });
+
+  test('the new way begins as a copy, either can be taken, and nothing is lost on the way', () => {
+    expect(ids(begun)).toEqual(ids(plan));
+    const without = followVariants(begun, { ...begun, steps: begun.steps.filter((s) => s.id !== 'f') });
+    expect(without.alternatives[0]).toMatchObject({ chosen: 'none', after: 'm' });
+    const back = chooseVariant(without, 'w', 'one fold');
+    expect([ids(back), back.alternatives[0]!.chosen]).toEqual([ids(plan), 'one fold']);
+    expect(ids(chooseVariant(back, 'w', 'none'))).toEqual(['d', 'm', 't']);
+    expect(chooseVariant(back, 'w', 'no such way')).toBe(back);
+    expect(planSchema.safeParse(back).success).toBe(true);
+    const settled = settleVariant(back, 'w');
+    expect([settled.alternatives, settled.steps.some((s) => s.variant !== null)]).toEqual([[], false]);
+  });
+
+  test('a step put between steps of a way belongs to it', () => {
+    const wide = beginVariant(plan, { id: 'w', first: 2, last: 3, name: 'a', newName: 'b' });
+    const put = writeStep('z', { kind: 'rotate', degrees: 45 });
+    const after = followVariants(wide, {
+      ...wide,
+      steps: [...wide.steps.slice(0, 2), put, ...wide.steps.slice(2)],
+    });
+    expect(after.steps.filter((s) => s.variant === 'w').map((s) => s.id)).toEqual(['m', 'z', 'f']);
+  });
+
+  test('until when the other way can be taken is found by folding: before the model is closed over it', () => {
+    const closing = writeStep('c', {
+      kind: 'fold',
+      sense: 'mountain',
+      line: through(A, C),
+      flap: [D],
+      layers: 'all',
+    });
+    const long = planOf(diagonal, half, inward, closing);
+    const two = chooseVariant(
+      beginVariant(long, { id: 'w', first: 2, last: 3, name: 'in', newName: 'in too' }),
+      'w',
+      'in',
+    );
+    const [choice] = lastChoices(two, fold(two));
+    expect(choice).toMatchObject({ alternative: 'w', name: 'in too' });
+    expect(choice!.step).toBeGreaterThanOrEqual(1);
+    // A way that leans on a step that is never made cannot be taken at all.
+    const lost = {
+      ...two,
+      alternatives: two.alternatives.map((a) => ({
+        ...a,
+        others: a.others.map((o) => ({ ...o, steps: [{ ...inward, id: 'g' }] })),
+      })),
+    };
+    expect(lastChoices(lost, fold(lost))[0]!.step).toBeUndefined();
+  });
+});
+
+describe('a passage from another plan', () => {
+  let n = 0;
+  const freshId = (): string => `new-${++n}`;
+
+  test('comes with its points under free names, and folds here as it folds there', () => {
+    const from = buildHeronPlan();
+    const into = { ...buildPlan('Other'), points: { P: along(A, B, '1/2') } };
+    const copied = copyPassage({ from, first: 1, last: 20, into, after: 0, freshId });
+    expect(copied.leansOn).toEqual([]);
+    expect(new Set(ids(copied.plan)).size).toBe(20);
+    expect(copied.plan.points.P).toEqual(into.points.P);
+    expect(copied.plan.points['P 2']).toEqual(from.points.P);
+    expect(refusals(copied.plan)).toEqual([]);
+    const [here, there] = [fold(copied.plan), fold({ ...from, steps: from.steps.slice(0, 20) })];
+    expect(toMeasures(here.steps.at(-1)!.after).silhouetteArea).toBeCloseTo(
+      toMeasures(there.steps.at(-1)!.after).silhouetteArea,
+      12,
+    );
+  });
+
+  test('finds steps it leans on by what they do, and says which have no like here', () => {
+    const from = buildOwlPlan();
+    const at = from.steps.findIndex((s) => s.move.kind === 'repeat');
+    const taken = { from, first: at + 1, last: at + 1, after: 0, freshId };
+    const bare = copyPassage({ ...taken, into: buildPlan('Bare') });
+    expect(bare.plan.steps[0]!.move.kind).toBe('pinch');
+    const later = from.steps.findIndex((s, i) => i > at && JSON.stringify(s.move).includes('"mark"'));
+    const leaning = copyPassage({
+      from,
+      first: later + 1,
+      last: later + 1,
+      into: buildPlan('Bare'),
+      after: 0,
+      freshId,
+    });
+    expect(leaning.leansOn.length).toBeGreaterThan(0);
+    const whole = copyPassage({
+      from,
+      first: later + 1,
+      last: later + 1,
+      into: { ...buildPlan('Same'), steps: from.steps.slice(0, later) },
+      after: later,
+      freshId,
+    });
+    expect([whole.leansOn, refusals(whole.plan)]).toEqual([[], []]);
+  });
+});
+
+describe('the order steps can stand in', () => {
+  const { steps } = planOf(diagonal, half, inward);
+  test('a step stays after what it uses and before what uses it', () => {
+    expect(whyNotAt(steps, 3, 2)).toMatch(/Step 3 uses what step 2 makes.*no earlier/);
+    expect(whyNotAt(steps, 2, 3)).toMatch(/Step 3 uses what step 2 makes.*no later/);
+    expect(whyNotAt(steps, 1, 3)).toBeUndefined();
+    expect(whyNotAt(steps, 3, 3)).toBeUndefined();
+  });
+});

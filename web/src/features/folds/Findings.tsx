@@ -1,0 +1,104 @@
+import { useEffect, useState } from 'react';
+import { type Finding, type Mend, applyMend } from '@jade/core/checks';
+import { useAppDispatch } from '../../app/hooks.ts';
+import { getEngine, useEngine } from '../../engine/index.ts';
+import { freshId, stepSelected, useChange } from '../../plan/index.ts';
+
+/** What to know before folding the shown step, each with its remedy where one helps, and the whole sequence in one list. */
+export function Findings({ step }: { step: number }) {
+  const findings = useFindings();
+  const own = findings.filter((f) => f.step === step);
+  return (
+    <>
+      {own.length > 0 && (
+        <ul className="mb-1 border-t border-rule pt-1.5 max-[1080px]:col-span-2" aria-label="Before folding">
+          {own.map((f) => (
+            <li key={f.text} className={`note mb-1 ${f.kind === 'not flat' ? '' : '!text-persimmon'}`}>
+              {f.text} <MendButton finding={f} />
+            </li>
+          ))}
+        </ul>
+      )}
+      <AllFindings findings={findings} />
+    </>
+  );
+}
+
+/** Asked for after the plan is computed, so that the table is not kept waiting. */
+function useFindings(): readonly Finding[] {
+  const { result } = useEngine();
+  const [findings, setFindings] = useState<readonly Finding[]>([]);
+  useEffect(() => {
+    if (!result) return;
+    let live = true;
+    getEngine()
+      .readFindings()
+      .then((found) => live && setFindings(found))
+      .catch(() => undefined);
+    return () => {
+      live = false;
+    };
+  }, [result]);
+  return findings;
+}
+
+/** The remedy in one click, once the worker has tried it and found that it helps. */
+function MendButton({ finding }: { finding: Finding }) {
+  const { result } = useEngine();
+  const change = useChange();
+  const dispatch = useAppDispatch();
+  const [found, setFound] = useState<{ of: unknown; mend: Mend | null }>();
+  useEffect(() => {
+    let live = true;
+    getEngine()
+      .mendOf(finding, freshId('s'))
+      .then((mend) => live && setFound({ of: result, mend }))
+      .catch(() => undefined);
+    return () => {
+      live = false;
+    };
+  }, [finding, result]);
+  const mend = found?.of === result ? found?.mend : undefined;
+  if (!mend) return null;
+  return (
+    <button
+      type="button"
+      className="act block"
+      onClick={() => {
+        change((plan) => applyMend(plan, mend));
+        if (mend.kind === 'put in') dispatch(stepSelected(mend.after + 1));
+        if (mend.kind === 'move') dispatch(stepSelected(mend.to));
+      }}
+    >
+      {mend.label}
+    </button>
+  );
+}
+
+/** Everything worth knowing before folding, in one list; each leads to its step. */
+function AllFindings({ findings }: { findings: readonly Finding[] }) {
+  const dispatch = useAppDispatch();
+  const urgent = findings.filter((f) => f.kind !== 'not flat');
+  if (urgent.length === 0) return null;
+  return (
+    <details className="mb-1 border-t border-rule pt-1 max-[1080px]:col-span-2">
+      <summary className="note cursor-pointer">
+        {urgent.length === 1 ? 'One thing to see to' : `${urgent.length} things to see to`} in the whole
+        sequence
+      </summary>
+      <ul aria-label="To see to in the whole sequence">
+        {urgent.map((f) => (
+          <li key={f.step + f.text}>
+            <button
+              type="button"
+              className="note w-full py-0.5 text-left"
+              onClick={() => dispatch(stepSelected(f.step))}
+            >
+              {f.text}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
