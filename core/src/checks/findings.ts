@@ -109,7 +109,7 @@ function checkMarks(step: ReplayedStep, { sequence }: Replay): Finding[] {
 }
 
 /** A place by its share of a way. */
-export type Share = Extract<PointRef, { kind: 'along' }>;
+type Share = Extract<PointRef, { kind: 'along' }>;
 
 /** Shares of the way named by lines, also through the plan's own points. */
 function sharesIn(lines: readonly LineRef[], points: Replay['sequence']['points']): Share[] {

@@ -1,5 +1,5 @@
 import { findBase } from '../bases/index.ts';
-import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
+import { type Plan, buildPlan } from '../plan/index.ts';
 import { stepSchema } from '../sequence/index.ts';
 import { buildOwlSteps } from './owl-steps.ts';
 import { cast, paperFrom, showDate } from './troupe.ts';

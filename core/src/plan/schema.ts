@@ -101,7 +101,10 @@ export const planSchema = z.strictObject({
   repeats: repeatRunsSchema.default([]),
   alternatives: alternativesSchema.default([]),
   /** Parts of the finished skin that shall show no crease: the facet seen at a point. */
-  zones: z.array(z.strictObject({ id, name: text(60).min(1), at: pointRefSchema })).max(30).default([]),
+  zones: z
+    .array(z.strictObject({ id, name: text(60).min(1), at: pointRefSchema }))
+    .max(30)
+    .default([]),
   /** The step whose silhouette is measured; the last one when null. */
   sizeStep: id.nullable(),
   finish: finishSchema,

@@ -146,8 +146,17 @@ export function buildEngine(): Engine {
       return [...checkSequence(replay), ...wanted].sort((a, b) => a.step - b.step);
     },
 
-    mendOf: (finding, prefix) =>
-      (replay && input && findMend(input.plan, replay, finding, prefix)) ?? null,
+    mendOf: (finding, prefix) => (replay && input && findMend(input.plan, replay, finding, prefix)) ?? null,
+
+    readPlayed(number) {
+      const step = replay?.steps[number - 1];
+      if (!step || step.refusal) return null;
+      const { before, after, move, trace } = step;
+      // A crease leaves the state as it lies; its line tells two of them apart.
+      const line = move.kind === 'crease' || move.kind === 'pinch' ? JSON.stringify(move) : '';
+      const key = `${stampOf(before)} ${stampOf(after)} ${line}`;
+      return { key, before, after, move, ...(trace ? { trace } : {}) };
+    },
 
     readChoices: () => (replay && input ? lastChoices(input.plan, replay) : []),
 

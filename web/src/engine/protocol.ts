@@ -7,6 +7,7 @@ import type { Measures } from '@jade/core/folded';
 import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
 import type { BaseMatch, Limb } from '@jade/core/parts';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
+import type { PlayedStep } from '@jade/core/play';
 import type { Readings, StepReading } from '@jade/core/readings';
 import type { Move, PointRef, Step } from '@jade/core/sequence';
 import type { Settings } from '@jade/core/settings';
@@ -163,6 +164,8 @@ export interface Engine {
   readFindings(): readonly Finding[];
   /** A remedy that was tried and helps; null where none can be computed. */
   mendOf(finding: Finding, prefix: string): Mend | null;
+  /** What a step's motion is made from, with a key for the pair of states; null where there is no such step. */
+  readPlayed(number: number): (PlayedStep & { readonly key: string }) | null;
   /** For each variant that waits, until when it can still be taken. */
   readChoices(): readonly LastChoice[];
   previewMove(before: number, move: Move): Preview;

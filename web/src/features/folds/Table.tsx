@@ -13,6 +13,7 @@ import {
 import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { DrawingView, type Mark, pickNearest, savePng, saveSvg, usePalette } from '../../table/index.ts';
 import type { Drawing } from '@jade/core/drawing';
+import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { Slip } from '../../ui/index.ts';
 import { type Composer, asksForFlap, layersTaken, toMove } from './composer.ts';
 import { movesLayers } from './tools.ts';
@@ -210,6 +211,7 @@ export function Table({ composer, send, showNames }: TableProps) {
                 weight={0.75}
                 title={`Step ${step} as drawn in print`}
               />
+              <PlayButton step={step} />
               <SaveDrawing drawing={detail.before} step={step} />
             </>
           )
@@ -266,6 +268,27 @@ function usePreview(composer: Composer | null, base: number): Preview | undefine
   }, [base, key, move]);
   return answer?.key === key ? answer.preview : undefined;
 }
+
+/** Opens the step as a moving sheet; its motion is computed ahead, while the folder looks at the step. */
+function PlayButton({ step }: { step: number }) {
+  const [isOpen, setOpen] = useState(false);
+  const { result } = useEngine();
+  useEffect(() => {
+    const wait = setTimeout(() => void motionOf(step).catch(() => undefined), AHEAD_MS);
+    return () => clearTimeout(wait);
+  }, [step, result]);
+  return (
+    <>
+      <button type="button" className="btn my-1" onClick={() => setOpen(true)}>
+        Play the fold
+      </button>
+      {isOpen && <PlayLeaf step={step} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+/** How long a step is looked at before its motion is computed. */
+const AHEAD_MS = 900;
 
 /** The step's drawing as a file, for a sheet of diagrams. */
 function SaveDrawing({ drawing, step }: { drawing: Drawing; step: number }) {

@@ -129,7 +129,13 @@ function LimbList() {
         className="btn mt-4"
         onClick={() =>
           edit(
-            (p) => void p.limbs.push({ id: freshId('limb'), name: `Limb ${limbs.length + 1}`, lengthMm: 50, tip: null }),
+            (p) =>
+              void p.limbs.push({
+                id: freshId('limb'),
+                name: `Limb ${limbs.length + 1}`,
+                lengthMm: 50,
+                tip: null,
+              }),
           )
         }
       >

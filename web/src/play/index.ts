@@ -1,0 +1,3 @@
+/** Room: a step shown as a moving sheet: motions from their own worker, drawn with WebGL, and stills where none serves. */
+export { PlayLeaf } from './PlayLeaf.tsx';
+export { motionOf } from './client.ts';
