@@ -28,6 +28,7 @@ import {
 } from '../folded/index.ts';
 import type { ReplayedStep, StepNames } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
+import { detailOf } from './detail.ts';
 import type { DrawItem, Drawing, LineStyle } from './items.ts';
 
 /** Facets from the bottom up, and how deep each lies; undefined when layers overlap in a ring and no order draws them. */
@@ -60,19 +61,27 @@ const MOST_SPREAD = 0.009;
  * The folded model as the folder sees it: layers a little apart, resting creases as hairlines (left out where there are
  * more than `mostResting`, for small pictures).
  */
-export function drawModel(state: FlatState, mostResting = Infinity): Drawing {
+export function drawModel(
+  state: FlatState,
+  mostResting = Infinity,
+  layers = { offset: LAYER_OFFSET, spread: MOST_SPREAD },
+): Drawing {
   const shown = state.resting.length > mostResting ? { ...state, resting: [] } : state;
   const stack = stackOrder(state);
-  const items = stack ? drawStack(shown, stack) : drawCells(state);
+  const items = stack ? drawStack(shown, stack, layers) : drawCells(state);
   return { items, bounds: boundsOf(state.facets.flatMap((_, f) => facetOnModel(state, f))) };
 }
 
-function drawStack(state: FlatState, { order, level }: { order: number[]; level: number[] }): DrawItem[] {
+function drawStack(
+  state: FlatState,
+  { order, level }: { order: number[]; level: number[] },
+  { offset, spread }: { offset: number; spread: number },
+): DrawItem[] {
   const raws = new Set(
     listEdges(state.facets.map((f) => f.loop)).flatMap((e) => (e.right < 0 ? [`${e.u},${e.v}`] : [])),
   );
   const top = Math.max(...level);
-  const step = Math.min(LAYER_OFFSET, MOST_SPREAD / Math.max(1, top));
+  const step = Math.min(offset, spread / Math.max(1, top));
   const creases = restingByFacet(state);
   return order.flatMap((f) => {
     const { loop, placement } = state.facets[f]!;
@@ -164,8 +173,8 @@ function drawCells(state: FlatState): DrawItem[] {
   return [...faces, ...lines];
 }
 
-/** The sheet laid flat, front side up, with every fold by its sense and resting creases. */
-export function drawSheet(state: FlatState): Drawing {
+/** The sheet laid flat, front side up, with every fold by its sense and resting creases; those of `made` are new. */
+export function drawSheet(state: FlatState, made: readonly Segment[] = []): Drawing {
   const outline = outlineOf(state.sheet);
   const facets = state.facets.map((_, f): DrawItem => ({
     kind: 'facet',
@@ -176,13 +185,14 @@ export function drawSheet(state: FlatState): Drawing {
   }));
   const rests = state.resting.map((c): DrawItem => {
     const [from, to] = shorten(c.from, c.to, c.pressed);
-    return { kind: 'line', style: restStyle(c), from, to };
+    return { kind: 'line', style: restStyle(c), from, to, ...newIn(made, c) };
   });
   const folds = foldsOf(state).map((f): DrawItem => ({
     kind: 'line',
     style: f.sense,
     from: f.from,
     to: f.to,
+    ...newIn(made, f),
   }));
   const rim = outline.map((from, i): DrawItem => ({
     kind: 'line',
@@ -199,6 +209,19 @@ export function drawSheet(state: FlatState): Drawing {
   return { items: [...facets, ...rests, ...folds, ...rim, ...names], bounds: boundsOf(outline) };
 }
 
+/** Marks a crease whose middle lies on one that was just made. */
+function newIn(made: readonly Segment[], crease: Segment): { isNew?: true } {
+  const [x, y] = between(crease.from, crease.to, 0.5);
+  const isNew = made.some(({ from, to }) => {
+    const [dx, dy] = subtract(to, from);
+    const size = Math.hypot(dx, dy);
+    const off = Math.abs((x - from[0]) * dy - (y - from[1]) * dx) / size;
+    const along = ((x - from[0]) * dx + (y - from[1]) * dy) / size;
+    return off < 1e-6 && along > -1e-6 && along < size + 1e-6;
+  });
+  return isNew ? { isNew: true } : {};
+}
+
 /**
  * A step as a folder reads it in print: the model before it, the line to fold on, the arrow of the move, and the names
  * its sentence uses. `names` gives the short names of creases and marks.
@@ -206,8 +229,32 @@ export function drawSheet(state: FlatState): Drawing {
 export function drawStep(step: ReplayedStep, names: ReadonlyMap<string, StepNames>): Drawing {
   const model = drawModel(step.before);
   const extra = drawMove(step, model.bounds);
-  return { items: [...model.items, ...extra, ...drawNames(step, names)], bounds: model.bounds };
+  const detail = detailOf(step.trace, model.bounds);
+  const items = [...model.items, ...extra, ...drawNames(step, names), ...(detail ? [detail] : [])];
+  return { items, bounds: boundsOf([...cornersOfBounds(model.bounds), ...reachOf(items)]) };
 }
+
+const cornersOfBounds = ({ minX, minY, maxX, maxY }: Bounds): Point[] => [
+  [minX, minY],
+  [maxX, maxY],
+];
+
+/** What lies outside the model and still belongs to the picture: arrows with their bow, enlarged details. */
+const reachOf = (items: readonly DrawItem[]): Point[] =>
+  items.flatMap((item): Point[] => {
+    if (item.kind === 'arrow') {
+      const [dx, dy] = subtract(item.to, item.from);
+      const bow = between(item.from, item.to, 0.5);
+      const off = (item.bend / 2) * (dx < 0 ? -1 : 1);
+      return [item.from, item.to, [bow[0] - dy * off, bow[1] + dx * off]];
+    }
+    if (item.kind !== 'detail') return [];
+    const reach = item.radius * item.factor;
+    return [
+      [item.to[0] - reach, item.to[1] - reach],
+      [item.to[0] + reach, item.to[1] + reach],
+    ];
+  });
 
 function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string, StepNames>): DrawItem[] {
   const moved = 'line' in move && move.line?.kind === 'onto' ? JSON.stringify(move.line.from) : '';

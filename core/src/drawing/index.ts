@@ -4,5 +4,17 @@
  */
 export type { Drawing, DrawItem, LineStyle, ArrowStyle } from './items.ts';
 export { drawModel, drawSheet, drawStep, stackOrder } from './drawing.ts';
+export type { ModelView } from './views.ts';
+export { drawAgainst, drawApart, drawThrough } from './views.ts';
+export { placeLabels } from './labels.ts';
 export type { SvgOptions, Palette } from './svg.ts';
-export { toSvg, strokeOf, arrowPath, dayPalette, SHADE_PER_LAYER } from './svg.ts';
+export {
+  NEW,
+  SHADE_PER_LAYER,
+  arrowPath,
+  dayPalette,
+  enlargedPlace,
+  sayFactor,
+  strokeOf,
+  toSvg,
+} from './svg.ts';

@@ -18,6 +18,8 @@ export type DrawItem =
       readonly from: Point;
       readonly to: Point;
       readonly facet?: number;
+      /** Made by the step shown: drawn heavier. */
+      readonly isNew?: boolean;
     }
   | {
       readonly kind: 'arrow';
@@ -25,6 +27,14 @@ export type DrawItem =
       readonly from: Point;
       readonly to: Point;
       readonly bend: number;
+    }
+  | {
+      /** A place drawn again in a circle, larger by a factor. Radius in sheet sides, before it is enlarged. */
+      readonly kind: 'detail';
+      readonly at: Point;
+      readonly radius: number;
+      readonly factor: number;
+      readonly to: Point;
     }
   | {
       readonly kind: 'landmark';

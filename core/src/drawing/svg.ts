@@ -1,6 +1,7 @@
 import type { Point } from '../geometry/index.ts';
 import { lineOnPaper, shadeOf } from '../colour/index.ts';
 import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
+import { placeLabels } from './labels.ts';
 
 /** Colours of one drawing: the two paper sides and the inks on them. */
 export interface Palette {
@@ -49,6 +50,9 @@ export function strokeOf(
   return { ...STROKES[style], colour: lineOnPaper(ink, paper, 3) };
 }
 
+/** How much heavier creases are drawn that the step just made. */
+export const NEW = 1.8;
+
 /** How much darker paper is drawn for each layer it lies lower. */
 export const SHADE_PER_LAYER = 0.012;
 
@@ -72,14 +76,74 @@ export function toSvg(drawing: Drawing, options: SvgOptions): string {
   );
   const [cx, cy] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
   const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
-  const body = drawing.items.map((item) => renderItem(item, place, palette, weight)).join('\n');
+  const body = renderItems(drawing.items, { place, palette, weight });
+  const details = drawing.items
+    .flatMap((item, i) =>
+      item.kind === 'detail' ? [renderDetail(item, i, drawing.items, { place, palette, weight })] : [],
+    )
+    .join('\n');
   const title = options.title.replace(/[&<>]/g, (c) => `&#${c.charCodeAt(0)};`);
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img"><title>${title}</title>\n${body}\n</svg>\n`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img"><title>${title}</title>\n${body}\n${details}\n</svg>\n`;
 }
 
 const at = (p: Point): string => `${p[0].toFixed(2)},${p[1].toFixed(2)}`;
 
-function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette, weight: number): string {
+interface Frame {
+  readonly place: (p: Point) => Point;
+  readonly palette: Palette;
+  readonly weight: number;
+}
+
+const FONT = 13;
+
+function renderItems(items: readonly DrawItem[], frame: Frame): string {
+  const named = items.filter((i) => i.kind === 'landmark');
+  const labels = placeLabels(
+    named.map((i) => ({ at: frame.place(i.at), text: i.name })),
+    FONT,
+  );
+  return items
+    .map((item) => renderItem(item, frame, item.kind === 'landmark' ? labels[named.indexOf(item)]! : [0, 0]))
+    .join('\n');
+}
+
+/** Where a point of the drawing lies in the enlarged circle. */
+export const enlargedPlace =
+  (place: (p: Point) => Point, detail: Extract<DrawItem, { kind: 'detail' }>) =>
+  (p: Point): Point => {
+    const [[x, y], [ax, ay], [tx, ty]] = [place(p), place(detail.at), place(detail.to)];
+    return [tx + (x - ax) * detail.factor, ty + (y - ay) * detail.factor];
+  };
+
+/** "2.5 x": by how much the detail is larger. */
+export const sayFactor = (factor: number): string => `${factor} ×`;
+
+function renderDetail(
+  detail: Extract<DrawItem, { kind: 'detail' }>,
+  number: number,
+  items: readonly DrawItem[],
+  frame: Frame,
+): string {
+  const { place, palette } = frame;
+  const [[ax, ay], [tx, ty]] = [place(detail.at), place(detail.to)];
+  const r = Math.abs(place([detail.at[0] + detail.radius, detail.at[1]])[0] - ax);
+  const inside = renderItems(
+    items.filter((i) => i.kind !== 'detail'),
+    { ...frame, place: enlargedPlace(place, detail) },
+  );
+  const [R, f] = [r * detail.factor, (n: number): string => n.toFixed(2)];
+  return [
+    `<clipPath id="detail-${number}"><circle cx="${f(tx)}" cy="${f(ty)}" r="${f(R)}"/></clipPath>`,
+    `<circle cx="${f(ax)}" cy="${f(ay)}" r="${f(r)}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`,
+    `<line x1="${f(ax)}" y1="${f(ay - Math.sign(ay - ty) * r)}" x2="${f(tx)}" y2="${f(ty)}" stroke="${palette.ink}" stroke-width="0.7"/>`,
+    `<circle cx="${f(tx)}" cy="${f(ty)}" r="${f(R)}" fill="#ffffff"/>`,
+    `<g clip-path="url(#detail-${number})">${inside}</g>`,
+    `<circle cx="${f(tx)}" cy="${f(ty)}" r="${f(R)}" fill="none" stroke="${palette.ink}" stroke-width="1.4"/>`,
+    `<text x="${f(tx - 8)}" y="${f(ty + R + 14)}" font-family="Source Sans 3, sans-serif" font-size="12" fill="${palette.ink}">${sayFactor(detail.factor)}</text>`,
+  ].join('\n');
+}
+
+function renderItem(item: DrawItem, { place, palette, weight }: Frame, label: Point): string {
   switch (item.kind) {
     case 'facet': {
       const fill = shadeOf(
@@ -92,7 +156,7 @@ function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette
       const stroke = strokeOf(item.style, palette, palette.front);
       const dash = stroke.dash ? ` stroke-dasharray="${stroke.dash}"` : '';
       const [a, b] = [place(item.from), place(item.to)];
-      return `<line x1="${a[0].toFixed(2)}" y1="${a[1].toFixed(2)}" x2="${b[0].toFixed(2)}" y2="${b[1].toFixed(2)}" stroke="${stroke.colour}" stroke-width="${(stroke.width * weight).toFixed(2)}"${dash} stroke-linecap="round"/>`;
+      return `<line x1="${a[0].toFixed(2)}" y1="${a[1].toFixed(2)}" x2="${b[0].toFixed(2)}" y2="${b[1].toFixed(2)}" stroke="${stroke.colour}" stroke-width="${(stroke.width * weight * (item.isNew ? NEW : 1)).toFixed(2)}"${dash} stroke-linecap="round"/>`;
     }
     case 'arrow':
       return arrowPath(item.style, place(item.from), place(item.to), item.bend)
@@ -105,11 +169,13 @@ function renderItem(item: DrawItem, place: (p: Point) => Point, palette: Palette
       const [x, y] = place(item.at);
       const kite = `<path d="M${x} ${y - 6}l4 5l-4 7l-4 -7z" fill="${item.look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/>`;
       const text = (paint: string): string =>
-        `<text x="${x + 8}" y="${y - 6}" font-family="Source Sans 3, sans-serif" font-size="13" font-weight="600" ${paint}>${item.name}</text>`;
+        `<text x="${label[0].toFixed(1)}" y="${label[1].toFixed(1)}" font-family="Source Sans 3, sans-serif" font-size="${FONT}" font-weight="600" ${paint}>${item.name}</text>`;
       // The halo is a text of its own: not every reader paints strokes first.
       const name = `${text('fill="#ffffff" stroke="#ffffff" stroke-width="3" aria-hidden="true"')}${text(`fill="${palette.ink}"`)}`;
       return item.look === 'label' ? name : kite + name;
     }
+    case 'detail':
+      return '';
   }
 }
 

@@ -25,7 +25,7 @@ import {
 } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { foldOver } from './fold.ts';
-import type { MoveResult } from './result.ts';
+import { type MoveResult, layersAlong } from './result.ts';
 
 interface Pinch {
   readonly at: Point;
@@ -102,7 +102,7 @@ function layCreases(
       chords,
       from: [at[0] + off[0] * 0.25, at[1] + off[1] * 0.25],
       to: [at[0] - off[0] * 0.25, at[1] - off[1] * 0.25],
-      layersAtCrease: made.length,
+      layersAtCrease: layersAlong(chords),
     },
   };
 }

@@ -32,7 +32,7 @@ import {
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
 import { findRims } from './rims.ts';
-import type { MoveResult, MoveTrace } from './result.ts';
+import { type MoveResult, type MoveTrace, layersAlong } from './result.ts';
 
 /** A simple fold: what lies beyond a line of the model turns over it, towards the viewer (valley) or away (mountain). */
 export interface FoldRequest {
@@ -265,7 +265,7 @@ export function toTrace(
     chords: joinSegments(dropCovered(chords), () => true),
     from,
     to: mirrorPoint(request.line, from),
-    layersAtCrease: chords.length,
+    layersAtCrease: layersAlong(chords),
   };
 }
 

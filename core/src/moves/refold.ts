@@ -23,7 +23,7 @@ import {
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst } from './lay.ts';
-import type { MoveResult, MoveTrace } from './result.ts';
+import { type MoveResult, type MoveTrace, layersAlong } from './result.ts';
 
 import { type Clusters, type PlaceRequest, holding, joinRigid, searchPlaces } from './clusters.ts';
 import { type RefoldCrease, cutCreases } from './creases.ts';
@@ -164,12 +164,12 @@ function onSide(laid: Placed, order: PieceOrder, side: 'front' | 'behind'): Piec
 /** Where the creases run before the move, and the way of the point that is brought or moves farthest. */
 function traceOf({ mesh, motions }: Placed, request: RefoldRequest): { trace?: MoveTrace } {
   const chords: Segment[] = [];
-  let layersAtCrease = 0;
+  const all: Segment[] = [];
   for (const { u, v, left: a, right: b } of listEdges(mesh.pieces.map((p) => p.loop))) {
     if (b < 0 || isSamePlacement(motions[a]!, motions[b]!)) continue;
     const { before } = mesh.pieces[a]!;
     const chord = { from: apply(before, mesh.vertices[u]!), to: apply(before, mesh.vertices[v]!) };
-    layersAtCrease++;
+    all.push(chord);
     if (!chords.some((c) => isSameSegment(c, chord))) chords.push(chord);
   }
   const way = request.bring[0]
@@ -181,7 +181,9 @@ function traceOf({ mesh, motions }: Placed, request: RefoldRequest): { trace?: M
     : farthest(mesh, motions);
   const line = chords[0] && lineThrough(chords[0].from, chords[0].to);
   if (!way || !line) return {};
-  return { trace: { line, chords: joinSegments(chords, () => true), ...way, layersAtCrease } };
+  return {
+    trace: { line, chords: joinSegments(chords, () => true), ...way, layersAtCrease: layersAlong(all) },
+  };
 }
 
 function farthest(mesh: FineMesh, motions: readonly Isometry[]): Segment | undefined {

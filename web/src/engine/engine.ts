@@ -1,6 +1,6 @@
 import { coveredByFlaps, uprightTurn, type FoldedBase } from '@jade/core/bases';
 import { checkSequence, checkWanted, findMend } from '@jade/core/checks';
-import { drawModel, drawSheet, drawStep } from '@jade/core/drawing';
+import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
 import { layersUnder, type FlatState } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
@@ -116,7 +116,7 @@ export function buildEngine(): Engine {
           : 'The sheet, front side up. Choose a move to begin.',
         before: step ? drawStep(step, nameSteps(replay.sequence.steps)) : drawModel(state),
         after: drawModel(state),
-        sheet: drawSheet(state),
+        sheet: drawSheet(state, step?.trail?.creases),
         landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
         ...(step
           ? {
@@ -159,6 +159,18 @@ export function buildEngine(): Engine {
     },
 
     readChoices: () => (replay && input ? lastChoices(input.plan, replay) : []),
+
+    readView(number, view) {
+      const state = stateAt(number) ?? replay?.start;
+      if (!state) throw new Error('broken promise: a plan is computed before its model is looked at');
+      if (view === 'through') return drawThrough(state);
+      return view === 'apart' ? drawApart(state) : drawAgainst(stateAt(number - 1) ?? state, state);
+    },
+
+    drawStepOf(number) {
+      const step = replay?.steps[number - 1];
+      return step ? drawStep(step, nameSteps(replay!.sequence.steps)) : null;
+    },
 
     previewMove(before, move): Preview {
       if (!replay) throw new Error('broken promise: a plan is computed before a move is tried');

@@ -1,6 +1,6 @@
 import type { BaseFamily, BaseFlap } from '@jade/core/bases';
 import type { Finding, Mend } from '@jade/core/checks';
-import type { Drawing } from '@jade/core/drawing';
+import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
@@ -168,6 +168,10 @@ export interface Engine {
   readPlayed(number: number): (PlayedStep & { readonly key: string }) | null;
   /** For each variant that waits, until when it can still be taken. */
   readChoices(): readonly LastChoice[];
+  /** The model after a step, looked at in another way than as it lies. */
+  readView(number: number, view: ModelView): Drawing;
+  /** A step as drawn in print; null where there is none. */
+  drawStepOf(number: number): Drawing | null;
   previewMove(before: number, move: Move): Preview;
   listLayers(before: number, at: Point): LayerTooth[];
   listCreases(before: number): SheetCrease[];

@@ -1,7 +1,11 @@
 import { type PointerEvent, type ReactNode, memo, useId, useMemo, useRef } from 'react';
 import {
+  NEW,
   SHADE_PER_LAYER,
   arrowPath,
+  enlargedPlace,
+  placeLabels,
+  sayFactor,
   strokeOf,
   type DrawItem,
   type Drawing,
@@ -124,13 +128,20 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
         ))}
       </g>
       {drawing.items.map((item, i) => item.kind === 'arrow' && <Arrow key={i} item={item} place={place} />)}
-      {!marks &&
-        drawing.items.map(
-          (item, i) =>
-            item.kind === 'landmark' && (
-              <Named key={`n${i}`} item={item} at={place(item.at)} weight={weight} />
-            ),
-        )}
+      {!marks && <Names drawing={drawing} place={place} weight={weight} />}
+      {drawing.items.map(
+        (item, i) =>
+          item.kind === 'detail' && (
+            <Enlarged
+              key={`d${i}`}
+              detail={item}
+              drawing={drawing}
+              place={place}
+              palette={palette}
+              weight={weight}
+            />
+          ),
+      )}
       {marks?.map((m) => (
         <Landmark key={m.key} mark={m} at={place(m.at)} onMark={onMark} />
       ))}
@@ -193,7 +204,7 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
           x2={b[0]}
           y2={b[1]}
           stroke={stroke.colour}
-          strokeWidth={stroke.width * weight}
+          strokeWidth={stroke.width * weight * (item.isNew ? NEW : 1)}
           strokeDasharray={stroke.dash}
           strokeLinecap={stroke.dash ? 'butt' : 'round'}
           pointerEvents="none"
@@ -202,6 +213,7 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
     }
     case 'arrow':
     case 'landmark':
+    case 'detail':
       return null;
   }
 }
@@ -220,38 +232,87 @@ function Arrow({ item, place }: { item: Extract<DrawItem, { kind: 'arrow' }>; pl
   );
 }
 
-/** A name of the drawing itself: a kite with its name, or a crease's name alone. */
-function Named({
-  item,
-  at: [x, y],
-  weight,
-}: {
-  item: Extract<DrawItem, { kind: 'landmark' }>;
-  at: Point;
-  weight: number;
-}) {
+type Place = (p: Point) => Point;
+
+/** Names of the drawing itself: a kite with its name, or a crease's name alone, none over another. */
+function Names({ drawing, place, weight }: { drawing: Drawing; place: Place; weight: number }) {
   const size = weight > 1 ? 18 : 13;
+  const named = drawing.items.filter((i) => i.kind === 'landmark');
+  const labels = placeLabels(
+    named.map((i) => ({ at: place(i.at), text: i.name })),
+    size,
+  );
+  return named.map((item, i) => {
+    const [x, y] = place(item.at);
+    return (
+      <g key={i} pointerEvents="none">
+        {item.look !== 'label' && (
+          <path
+            d={`M${x} ${y - 6}l4.5 5.5l-4.5 8l-4.5 -8z`}
+            fill={item.look === 'chosen' ? 'var(--jade)' : '#f3e9d3'}
+            stroke={item.look === 'made' ? 'var(--jade)' : '#1a2320'}
+            strokeWidth="1.3"
+          />
+        )}
+        <text
+          x={labels[i]![0]}
+          y={labels[i]![1]}
+          fontSize={size}
+          fontWeight="600"
+          fill="var(--ink)"
+          stroke="var(--leaf)"
+          strokeWidth="3.5"
+          paintOrder="stroke"
+        >
+          {item.name}
+        </text>
+      </g>
+    );
+  });
+}
+
+interface EnlargedProps {
+  readonly detail: Extract<DrawItem, { kind: 'detail' }>;
+  readonly drawing: Drawing;
+  readonly place: Place;
+  readonly palette: Palette;
+  readonly weight: number;
+}
+
+/** A small place drawn again in a circle, with by how much it is larger. */
+function Enlarged({ detail, drawing, place, palette, weight }: EnlargedProps) {
+  const id = useId();
+  const [[ax, ay], [tx, ty]] = [place(detail.at), place(detail.to)];
+  const r = Math.abs(place([detail.at[0] + detail.radius, detail.at[1]])[0] - ax);
+  const large = enlargedPlace(place, detail);
   return (
     <g pointerEvents="none">
-      {item.look !== 'label' && (
-        <path
-          d={`M${x} ${y - 6}l4.5 5.5l-4.5 8l-4.5 -8z`}
-          fill={item.look === 'chosen' ? 'var(--jade)' : '#f3e9d3'}
-          stroke={item.look === 'made' ? 'var(--jade)' : '#1a2320'}
-          strokeWidth="1.3"
-        />
-      )}
-      <text
-        x={x + 8}
-        y={y - 6}
-        fontSize={size}
-        fontWeight="600"
-        fill="var(--ink)"
-        stroke="var(--leaf)"
-        strokeWidth="3.5"
-        paintOrder="stroke"
-      >
-        {item.name}
+      <clipPath id={id}>
+        <circle cx={tx} cy={ty} r={r * detail.factor} />
+      </clipPath>
+      <circle cx={ax} cy={ay} r={r} fill="none" stroke="var(--ink)" strokeWidth="1" />
+      <line x1={ax} y1={ay} x2={tx} y2={ty} stroke="var(--ink)" strokeWidth="0.7" strokeDasharray="1 3" />
+      <circle cx={tx} cy={ty} r={r * detail.factor} fill="var(--leaf)" />
+      <g clipPath={`url(#${id})`}>
+        <g style={{ filter: 'brightness(var(--paper-dim))' }}>
+          {drawing.items.map((item, i) => (
+            <Item
+              key={i}
+              item={item}
+              place={large}
+              palette={palette}
+              weight={weight}
+              lit={false}
+              onHover={undefined}
+            />
+          ))}
+        </g>
+        {drawing.items.map((item, i) => item.kind === 'arrow' && <Arrow key={i} item={item} place={large} />)}
+        <Names drawing={drawing} place={large} weight={weight} />
+      </g>
+      <circle cx={tx} cy={ty} r={r * detail.factor} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
+      <text x={tx - 10} y={ty + r * detail.factor + 14} fontSize="12" fill="var(--ink-2)">
+        {sayFactor(detail.factor)}
       </text>
     </g>
   );

@@ -3,4 +3,4 @@ export { DrawingView } from './DrawingView.tsx';
 export type { DragPhase, Mark } from './DrawingView.tsx';
 export { usePalette, paletteOf, housePalette } from './palette.ts';
 export { pickNearest } from './snap.ts';
-export { saveSvg, savePng } from './saveDrawing.ts';
+export { saveAll, savePng, saveSvg } from './saveDrawing.ts';

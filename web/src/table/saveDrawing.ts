@@ -19,8 +19,34 @@ export function saveSvg(saved: Saved): void {
   handOver(new Blob([render(saved)], { type: 'image/svg+xml' }), `${saved.file}.svg`);
 }
 
-/** Draws the SVG on a canvas; fails where the browser cannot. */
+/** Saves the drawing with twice as many dots; fails where the browser cannot. */
 export async function savePng(saved: Saved): Promise<void> {
+  handOver(await toPng(saved), `${saved.file}.png`);
+}
+
+/** Many drawings in one archive; `isOff` calls the work off between two of them. */
+export async function saveAll(
+  list: readonly Saved[],
+  kind: 'svg' | 'png',
+  file: string,
+  isOff: () => boolean,
+): Promise<void> {
+  const entries: Record<string, Uint8Array> = {};
+  for (const saved of list) {
+    if (isOff()) return;
+    entries[`${saved.file}.${kind}`] =
+      kind === 'svg'
+        ? new TextEncoder().encode(render(saved))
+        : new Uint8Array(await (await toPng(saved)).arrayBuffer());
+  }
+  const { zipSync } = await import('fflate');
+  handOver(
+    new Blob([zipSync(entries) as Uint8Array<ArrayBuffer>], { type: 'application/zip' }),
+    `${file}.zip`,
+  );
+}
+
+async function toPng(saved: Saved): Promise<Blob> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(render(saved))}`;
   await image.decode();
@@ -32,7 +58,8 @@ export async function savePng(saved: Saved): Promise<void> {
   pen.fillRect(0, 0, canvas.width, canvas.height);
   pen.drawImage(image, 0, 0, canvas.width, canvas.height);
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  if (blob) handOver(blob, `${saved.file}.png`);
+  if (!blob) throw new Error('this browser makes no PNG; save the SVG instead');
+  return blob;
 }
 
 function handOver(blob: Blob, file: string): void {

@@ -26,8 +26,6 @@ import {
 export const hare = writeFigure(
   {
     ...birdPoints,
-    R: on('1-tan(22.5)/2', '1/2'),
-    S: on('1/2', '1-tan(22.5)/2'),
     E: meet(through(at('P'), at('Q')), turned(A, O, -11.25), 'sheet'),
     F: meet(through(at('R'), at('S')), turned(C, O, 11.25), 'sheet'),
     D1: along(D, O, '3/8'),

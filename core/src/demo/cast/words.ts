@@ -134,10 +134,12 @@ export function writeFigure(
   return { points, steps, stands };
 }
 
-/** Ends of the hinge of the bird base's petal. */
+/** Ends of the hinges of the bird base's petals, in front and behind. */
 export const birdPoints: NamedPoints = {
   P: on('1/2', 'tan(22.5)/2'),
   Q: on('tan(22.5)/2', '1/2'),
+  R: on('1-tan(22.5)/2', '1/2'),
+  S: on('1/2', '1-tan(22.5)/2'),
 };
 
 /** The bird base, front outside, open corners down: as the heron and the hare begin. */

@@ -11,14 +11,15 @@ import {
   useEngine,
 } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
-import { DrawingView, type Mark, pickNearest, savePng, saveSvg, usePalette } from '../../table/index.ts';
-import type { Drawing } from '@jade/core/drawing';
+import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { Slip } from '../../ui/index.ts';
 import { type Composer, asksForFlap, layersTaken, toMove } from './composer.ts';
 import { movesLayers } from './tools.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './FoldsPage.tsx';
+import { SaveDrawings } from './SaveDrawings.tsx';
+import { type View, ViewSwitch, useView } from './views.tsx';
 import { LayerComb } from './LayerComb.tsx';
 import { Offers, Proposals } from './Offers.tsx';
 import { Cross, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
@@ -48,12 +49,15 @@ export function Table({ composer, send, showNames }: TableProps) {
   const { box, sizes } = useTableSizes();
   const creases = useCreases(composer?.tool === 'collapse', base);
   const { drag, dropped, onDrag, putAway } = useDrag(base, detail?.landmarks ?? [], SNAP_PX);
+  const [view, setView] = useState<View>('lies');
+  const viewed = useView(view, step);
   const keep = useKeepMove(base, composer?.replacing ?? null);
   const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
   useEffect(() => {
     if (composer?.replacing && step !== composer.replacing - 1)
       dispatch(stepSelected(composer.replacing - 1));
   }, [composer?.replacing, dispatch, step]);
+
   if (!detail) return <div ref={box} className="flex-1" />;
 
   const authoring = composer !== null;
@@ -87,7 +91,7 @@ export function Table({ composer, send, showNames }: TableProps) {
     const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
     setNear(at && authoring ? (pickNearest(candidates, at, SNAP_PX / k) ?? null) : null);
   };
-  const shown = authoring ? (preview?.drawing ?? detail.after) : detail.after;
+  const shown = authoring ? (preview?.drawing ?? detail.after) : (viewed ?? detail.after);
   const replayed = steps[step - 1];
   return (
     <div
@@ -122,7 +126,8 @@ export function Table({ composer, send, showNames }: TableProps) {
         </DrawingView>
         <ScaleBar px={sizes.sheet - 52} />
       </figure>
-      <figure className="flex justify-center" aria-label="Model">
+      <figure className="flex flex-col items-center" aria-label="Model">
+        {!authoring && step > 0 && <ViewSwitch view={view} onView={setView} />}
         <DrawingView
           drawing={shown}
           palette={palette}
@@ -212,7 +217,7 @@ export function Table({ composer, send, showNames }: TableProps) {
                 title={`Step ${step} as drawn in print`}
               />
               <PlayButton step={step} />
-              <SaveDrawing drawing={detail.before} step={step} />
+              <SaveDrawings drawing={detail.before} step={step} />
             </>
           )
         )}
@@ -289,35 +294,6 @@ function PlayButton({ step }: { step: number }) {
 
 /** How long a step is looked at before its motion is computed. */
 const AHEAD_MS = 900;
-
-/** The step's drawing as a file, for a sheet of diagrams. */
-function SaveDrawing({ drawing, step }: { drawing: Drawing; step: number }) {
-  const palette = usePalette();
-  const { name } = usePlan();
-  const [fault, setFault] = useState('');
-  const saved = {
-    drawing,
-    palette,
-    title: `${name}, step ${step}`,
-    file: `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${String(step).padStart(3, '0')}`,
-  };
-  return (
-    <p className="note">
-      Save the drawing:{' '}
-      <button type="button" className="act" onClick={() => saveSvg(saved)}>
-        SVG
-      </button>{' '}
-      <button
-        type="button"
-        className="act"
-        onClick={() => void savePng(saved).catch((e: Error) => setFault(e.message))}
-      >
-        PNG
-      </button>
-      {fault && <span role="alert"> It cannot be saved as PNG: {fault}.</span>}
-    </p>
-  );
-}
 
 const OFFERING: readonly Move['kind'][] = ['reverse', 'sink', 'pull', 'collapse'];
 

@@ -1,0 +1,163 @@
+import { describe, expect, test } from '@jest/globals';
+import { findBase } from '../src/bases/index.ts';
+import { castFigures } from '../src/demo/cast/index.ts';
+import {
+  dayPalette,
+  drawAgainst,
+  drawApart,
+  drawModel,
+  drawSheet,
+  drawStep,
+  drawThrough,
+  placeLabels,
+  toSvg,
+} from '../src/drawing/index.ts';
+import { nameSteps, replaySequence } from '../src/sequence/index.ts';
+
+const bird = replaySequence({ ...findBase('bird')!, steps: findBase('bird')!.steps }).steps;
+const heron = replaySequence({
+  sheet: { kind: 'square' },
+  points: castFigures.heron.points,
+  steps: castFigures.heron.steps,
+}).steps;
+const names = nameSteps(castFigures.heron.steps);
+
+describe('ways to look at a model', () => {
+  const { before, after } = bird.at(-1)!;
+
+  test('seen through, hidden edges lie inside the outline, and a single layer hides none', () => {
+    const hidden = drawThrough(after).items.filter((i) => i.kind === 'line' && i.style === 'hidden');
+    expect(hidden.length).toBeGreaterThan(0);
+    const { minX, maxX, minY, maxY } = drawModel(after).bounds;
+    for (const line of hidden) {
+      if (line.kind !== 'line') continue;
+      for (const [x, y] of [line.from, line.to]) {
+        expect(x).toBeGreaterThanOrEqual(minX - 1e-9);
+        expect(x).toBeLessThanOrEqual(maxX + 1e-9);
+        expect(y).toBeGreaterThanOrEqual(minY - 1e-9);
+        expect(y).toBeLessThanOrEqual(maxY + 1e-9);
+      }
+    }
+    const flat = bird[0]!.before;
+    expect(drawThrough(flat).items.some((i) => i.kind === 'line' && i.style === 'hidden')).toBe(false);
+  });
+
+  test('fanned, all facets are there and the picture is larger by the layers', () => {
+    const [plain, apart] = [drawModel(after), drawApart(after)];
+    const facets = (d: typeof plain): number => d.items.filter((i) => i.kind === 'facet').length;
+    expect(facets(apart)).toBe(facets(plain));
+    expect(apart.bounds.maxY - apart.bounds.minY).toBeGreaterThan(
+      plain.bounds.maxY - plain.bounds.minY + 0.05,
+    );
+  });
+
+  test('against before, the outline of the state before is dotted over what it became', () => {
+    const against = drawAgainst(before, after);
+    const dotted = against.items.filter((i) => i.kind === 'line' && i.style === 'hidden');
+    expect(dotted.length).toBeGreaterThanOrEqual(3);
+    expect(against.bounds.maxY).toBeGreaterThanOrEqual(drawModel(after).bounds.maxY);
+  });
+
+  test('on the sheet only what the step made is drawn heavier', () => {
+    const step = bird.at(-1)!;
+    const drawn = drawSheet(step.after, step.trail!.creases);
+    const heavy = drawn.items.filter((i) => i.kind === 'line' && i.isNew);
+    const folds = drawn.items.filter(
+      (i) => i.kind === 'line' && (i.style === 'valley' || i.style === 'mountain'),
+    );
+    expect(heavy.length).toBeGreaterThan(0);
+    expect(heavy.length).toBeLessThan(folds.length);
+    expect(drawSheet(step.after).items.some((i) => i.kind === 'line' && i.isNew)).toBe(false);
+  });
+});
+
+describe('enlarged details', () => {
+  test('a small fold gets a circle and a round factor, within the picture; a large one gets none', () => {
+    const toe = drawStep(
+      heron.find((s) => s.step.id === 'foot1')!,
+      names,
+    );
+    const detail = toe.items.find((i) => i.kind === 'detail')!;
+    if (detail.kind !== 'detail') throw new Error('a detail was looked for');
+    expect(detail.factor * 2).toBe(Math.round(detail.factor * 2));
+    expect(detail.factor).toBeGreaterThanOrEqual(1.5);
+    expect(toe.bounds.maxX).toBeGreaterThanOrEqual(detail.to[0] + detail.radius * detail.factor - 1e-9);
+    // Beside the model, not over it.
+    const model = drawModel(heron.find((s) => s.step.id === 'foot1')!.before).bounds;
+    const reach = detail.radius * detail.factor;
+    expect(detail.to[0] - reach >= model.maxX || detail.to[0] + reach <= model.minX).toBe(true);
+    const half = drawStep(
+      heron.find((s) => s.step.id === 'half')!,
+      names,
+    );
+    expect(half.items.some((i) => i.kind === 'detail')).toBe(false);
+  });
+
+  test('the circle is part of the SVG, with its factor, and clips what is drawn in it', () => {
+    const drawing = drawStep(
+      heron.find((s) => s.step.id === 'foot1')!,
+      names,
+    );
+    const svg = toSvg(drawing, {
+      width: 400,
+      height: 400,
+      palette: dayPalette('#aabbcc', '#ffffff'),
+      title: 'x',
+    });
+    expect(svg).toMatch(/<clipPath id="detail-\d+"><circle/);
+    expect(svg).toMatch(/clip-path="url\(#detail-\d+\)"/);
+    expect(svg).toMatch(/>\d(\.5)? ×<\/text>/);
+  });
+
+  test('arrows with their bow lie within the picture', () => {
+    for (const step of heron) {
+      const { items, bounds } = drawStep(step, names);
+      for (const item of items) {
+        if (item.kind !== 'arrow') continue;
+        for (const [x, y] of [item.from, item.to]) {
+          expect(x).toBeGreaterThanOrEqual(bounds.minX - 1e-9);
+          expect(x).toBeLessThanOrEqual(bounds.maxX + 1e-9);
+          expect(y).toBeGreaterThanOrEqual(bounds.minY - 1e-9);
+          expect(y).toBeLessThanOrEqual(bounds.maxY + 1e-9);
+        }
+      }
+    }
+  });
+});
+
+describe('names beside landmarks', () => {
+  const boxes = (at: (readonly [number, number])[], text: string, size: number) =>
+    placeLabels(
+      at.map((p) => ({ at: p, text })),
+      size,
+    ).map(([x, y]) => ({
+      left: x,
+      right: x + text.length * 0.58 * size,
+      top: y - size * 0.84,
+      bottom: y + size * 0.21,
+    }));
+
+  test('names of places close together do not lie over each other', () => {
+    const placed = boxes(
+      [
+        [100, 100],
+        [112, 100],
+        [106, 110],
+        [300, 300],
+      ],
+      'm12',
+      13,
+    );
+    placed.forEach((a, i) =>
+      placed.slice(i + 1).forEach((b) => {
+        const apart = a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top;
+        expect(apart).toBe(true);
+      }),
+    );
+  });
+
+  test('a name alone stands at its usual side', () => {
+    const [[x, y]] = placeLabels([{ at: [50, 50], text: 'A' }], 13) as [[number, number]];
+    expect([x > 50, y < 50]).toEqual([true, true]);
+  });
+});

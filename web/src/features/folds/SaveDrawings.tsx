@@ -1,0 +1,73 @@
+import { useRef, useState } from 'react';
+import type { Drawing } from '@jade/core/drawing';
+import { getEngine } from '../../engine/index.ts';
+import { usePlan } from '../../plan/index.ts';
+import { saveAll, savePng, saveSvg, usePalette } from '../../table/index.ts';
+
+type Kind = 'svg' | 'png';
+
+/** The step's drawing as a file, or all of them in one archive, for a sheet of diagrams. */
+export function SaveDrawings({ drawing, step }: { drawing: Drawing; step: number }) {
+  const palette = usePalette();
+  const { name, steps } = usePlan();
+  const [fault, setFault] = useState('');
+  const [done, setDone] = useState<number>();
+  const isOff = useRef(false);
+  const stem = name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  const saved = (drawn: Drawing, number: number) => ({
+    drawing: drawn,
+    palette,
+    title: `${name}, step ${number}`,
+    file: `${stem}-${String(number).padStart(3, '0')}`,
+  });
+  const all = async (kind: Kind): Promise<void> => {
+    isOff.current = false;
+    setFault('');
+    const pictures = [];
+    for (let n = 1; n <= steps.length; n++) {
+      if (isOff.current) return setDone(undefined);
+      setDone(n);
+      const drawn = await getEngine().drawStepOf(n);
+      if (drawn) pictures.push(saved(drawn, n));
+    }
+    await saveAll(pictures, kind, `${stem}-steps`, () => isOff.current);
+    setDone(undefined);
+  };
+  const told = (work: Promise<void>): void =>
+    void work.catch((e: Error) => {
+      setDone(undefined);
+      setFault(e.message);
+    });
+  return (
+    <div className="note">
+      <p>
+        Save the drawing:{' '}
+        <button type="button" className="act" onClick={() => saveSvg(saved(drawing, step))}>
+          SVG
+        </button>{' '}
+        <button type="button" className="act" onClick={() => told(savePng(saved(drawing, step)))}>
+          PNG
+        </button>
+      </p>
+      {done === undefined ? (
+        <p>
+          All {steps.length}:{' '}
+          <button type="button" className="act" onClick={() => told(all('svg'))}>
+            all as SVG
+          </button>{' '}
+          <button type="button" className="act" onClick={() => told(all('png'))}>
+            all as PNG
+          </button>
+        </p>
+      ) : (
+        <p role="status">
+          Drawing {done} of {steps.length} …{' '}
+          <button type="button" className="act" onClick={() => (isOff.current = true)}>
+            Stop
+          </button>
+        </p>
+      )}
+      {fault && <p role="alert">It cannot be saved: {fault}.</p>}
+    </div>
+  );
+}
