@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { expect, test, beginPlan, model, pleat, saved, sentence, write } from './support.ts';
 
@@ -115,4 +116,68 @@ test('what a plan lacks is mended in one click: the sheet grows until every flap
   await before.getByRole('button', { name: /^Take a .* mm sheet/ }).click();
   await expect(list.getByRole('button', { name: /too small even for tweezers/ })).toHaveCount(0);
   await saved(page);
+});
+
+test('a flap is cut back to a length in mm, narrowed to a width, and a part is kept clean', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Measured');
+  await pleat(page, 'Paper').click();
+  await write(page, 'Side', '200');
+  await pleat(page, 'Folds').click();
+  await page.keyboard.press('m');
+  await page.getByLabel('Find the crease by').selectOption({ label: 'to a length of the flap' });
+  for (const corner of ['C', 'A'])
+    await model(page).getByRole('button', { name: corner, exact: true }).click();
+  await write(page, 'Keeps a length of', '220');
+  await page.getByRole('button', { name: 'Keep this fold' }).click();
+  await expect(sentence(page)).toContainText('Mountain-fold straight across');
+  // The sheet from A along its diagonal is now 220 mm long: 220 / sqrt 2 to either side, and 200 where it is whole.
+  await expect(page.locator('[data-reading="Silhouette"]')).toContainText('200 × 200');
+
+  await page.keyboard.press('c');
+  await page.getByLabel('Find the crease by').selectOption({ label: 'through two points' });
+  for (const corner of ['B', 'D'])
+    await model(page).getByRole('button', { name: corner, exact: true }).click();
+  await page.getByLabel('only between them').check();
+  await page.getByRole('button', { name: 'Keep this fold' }).click();
+  await expect(sentence(page)).toContainText('only from B to D');
+
+  await pleat(page, 'Finish').click();
+  await page.getByLabel('Part to keep clean').fill('the face');
+  await page.getByRole('button', { name: 'Keep it clean' }).click();
+  await expect(page.getByRole('button', { name: 'take out the face' })).toBeVisible();
+  await pleat(page, 'Folds').click();
+  await page
+    .getByTestId('strip')
+    .getByRole('button', { name: /^Step 2,/ })
+    .click();
+  const before = page.getByRole('list', { name: 'Before folding' });
+  await expect(before).toContainText('stays visible on the face');
+  await before.getByRole('button', { name: 'Press it softly' }).click();
+  await expect(sentence(page)).toContainText('softly');
+  await expect(before).toHaveCount(0);
+  await saved(page);
+});
+
+test('the model is looked through, fanned and held against what it was; all drawings are saved', async ({
+  page,
+}) => {
+  await openPlan(page, 'demo-hare', 24);
+  await card(page, /^Step 12,/).click();
+  const picture = page.getByRole('figure', { name: 'Model' }).locator('svg');
+  const plain = await picture.innerHTML();
+  for (const word of ['See through', 'Fanned', 'Before']) {
+    await page.getByText(word, { exact: true }).click();
+    await expect.poll(async () => (await picture.innerHTML()) !== plain).toBe(true);
+    await page.getByText('As it lies').click();
+    await expect.poll(async () => (await picture.innerHTML()) === plain).toBe(true);
+  }
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'all as SVG' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('hare-steps.zip');
+  const content = await readFile(await file.path(), 'latin1');
+  expect(content.startsWith('PK')).toBe(true);
+  expect(content.split('hare-012.svg')).toHaveLength(3);
 });

@@ -65,5 +65,11 @@ function checkLocally(state: FlatState, { creases }: CollapseRequest): Refusal |
   });
   if (!built.ok) return { kind: 'crease', text: built.fault[0]!.text };
   const vertex = checkVertices(built.value, 1e-12).find((v) => v.reasons.length > 0);
-  return vertex && { kind: 'crease', text: `It cannot be collapsed: ${vertex.reasons[0]}.`, at: vertex.at };
+  return (
+    vertex && {
+      kind: 'crease',
+      text: `It cannot be collapsed: at the place marked, ${vertex.reasons[0]!.replace(/^vertex \d+ at \([^)]*\):? ?/, '')}.`,
+      at: vertex.at,
+    }
+  );
 }

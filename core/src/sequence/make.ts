@@ -35,7 +35,7 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type ResolveContext, type ResolvedPoint, onModel, resolvePoint } from './resolve.ts';
 import { type LineSlip, Reader, readOrRefuse } from './reader.ts';
-import type { Move } from './schema.ts';
+import type { LineRef, Move } from './schema.ts';
 
 /** Half the length of a pinch, in sheet sides: 6 mm on a 300 mm sheet. */
 const PINCH_REACH = 0.02;
@@ -147,8 +147,9 @@ function makeReflected(
     }
     case 'narrow': {
       const { sense, layers } = move;
-      const folds = move.edges.map((edge) => ({
-        line: read.line({ kind: 'bisector', from: edge, at: move.tip, to: move.axis }),
+      const lines = narrowingLines(move, read);
+      const folds = move.edges.map((edge, i) => ({
+        line: read.line(lines[i]!),
         flap: [read.paper(edge)],
         sense,
         layers,
@@ -174,6 +175,22 @@ function makeReflected(
       );
     }
   }
+}
+
+/**
+ * Edges folded to the axis halve their angles; a flap of a given width is folded on two lines from its tip that are so
+ * far apart at the axis point.
+ */
+function narrowingLines(move: Of<'narrow'>, read: Reader): LineRef[] {
+  if (move.width === null)
+    return move.edges.map((edge) => ({ kind: 'bisector', from: edge, at: move.tip, to: move.axis }));
+  const [tip, axis] = [read.place(move.tip), read.place(move.axis)];
+  const half = (Math.atan2(move.width / 2, distance(tip, axis)) * 180) / Math.PI;
+  return move.edges.map((edge) => {
+    const [u, v] = [subtract(axis, tip), subtract(read.place(edge), tip)];
+    const side = u[0] * v[1] - u[1] * v[0] > 0 ? 1 : -1;
+    return { kind: 'turned', at: move.tip, towards: move.axis, degrees: side * half };
+  });
 }
 
 const SINKS = { open: 'sink', closed: 'closed', out: 'unsink' } as const;

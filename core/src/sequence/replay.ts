@@ -13,6 +13,8 @@ export interface Sequence {
   readonly sheet: SheetShape;
   readonly points: NamedPoints;
   readonly steps: readonly Step[];
+  /** Corners of the sheet whose flaps become limbs, with the limbs' names; for sentences only. */
+  readonly limbs?: Readonly<Record<string, string>>;
 }
 
 /** One step after replay. A refused step leaves the state as it was, and later steps go on from there. */

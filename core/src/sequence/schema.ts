@@ -188,6 +188,8 @@ export const moveSchema = z.discriminatedUnion('kind', [
     axis: pointRefSchema,
     edges: pair,
     layers,
+    /** Width the flap shall have at the axis point, in sheet sides; its edges come to the axis when null. */
+    width: z.number().positive().max(2).nullable().default(null),
   }),
   z.strictObject({ kind: z.literal('blintz'), sense, points: flap, to: pointRefSchema }),
   z.strictObject({

@@ -7,7 +7,8 @@ import type { LineRef, Move, PointRef, Step } from './schema.ts';
 
 /** The sentence of a step in plain craft English, made from its data so that it cannot drift from the geometry. */
 export function sayStep(step: Step, sequence: Sequence): string {
-  const names = nameSteps(sequence.steps);
+  const steps = nameSteps(sequence.steps);
+  const names: Names = { get: (id) => steps.get(id), limbs: sequence.limbs ?? {} };
   const taste = step.tolerance.kind === 'taste' ? ' To taste.' : '';
   if (step.move.kind !== 'repeat') return sayMove(step.move, names) + taste;
   const { of, map, behind: isBehind } = step.move;
@@ -28,7 +29,11 @@ function sayMap(map: SheetSymmetry): string {
     : `turned by ${map.degrees}°`;
 }
 
-type Names = ReadonlyMap<string, StepNames>;
+/** What sentences call things: creases and marks by their step, corners by their limb where one is assigned. */
+export interface Names {
+  readonly get: (step: string) => StepNames | undefined;
+  readonly limbs?: Readonly<Record<string, string>>;
+}
 
 function sayMove(move: Move, names: Names): string {
   switch (move.kind) {
@@ -49,7 +54,7 @@ function sayMove(move: Move, names: Names): string {
     case 'accordion':
       return `Accordion-fold in ${move.pleats} equal pleats, the first ${sayFoldLine(move.lines[0], names)}, the next ${sayFoldLine(move.lines[1], names)}.`;
     case 'narrow':
-      return `Narrow the flap at ${sayPoint(move.tip, names)}: ${move.sense}-fold both edges to the line towards ${sayPoint(move.axis, names)}.`;
+      return `Narrow the flap at ${sayPoint(move.tip, names)}: ${move.sense}-fold both edges ${move.width === null ? 'to' : 'evenly towards'} the line towards ${sayPoint(move.axis, names)}${move.width === null ? '' : `, until it is ${toFractionText(move.width)} of the side wide there`}.`;
     case 'blintz':
       return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayList(move.points.map((p) => shortPoint(p, names)))} to ${sayPoint(move.to, names)}.`;
     case 'pull':
@@ -190,7 +195,8 @@ export function sayPoint(ref: PointRef, names: Names): string {
     case 'named':
       if (ref.name === 'O') return 'the centre O';
       if (ref.name.startsWith('mid ')) return `the middle of ${ref.name.slice(4)}`;
-      return /^[A-D]$/.test(ref.name) ? `corner ${ref.name}` : ref.name;
+      if (!/^[A-D]$/.test(ref.name)) return ref.name;
+      return `corner ${ref.name}${names.limbs?.[ref.name] ? ` (${names.limbs[ref.name]!.toLowerCase()})` : ''}`;
     case 'sheet': {
       const [x, y] = [readExact(ref.at[0]), readExact(ref.at[1])];
       return x.ok && y.ok

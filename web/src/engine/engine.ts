@@ -45,6 +45,7 @@ const toSequence = ({ plan }: Pick<PlanInput, 'plan'>): Sequence => ({
   sheet: plan.sheet.shape,
   points: plan.points,
   steps: plan.steps,
+  limbs: Object.fromEntries(plan.limbs.flatMap((l) => (l.tip === null ? [] : [[l.tip, l.name]]))),
 });
 
 const read = ({ plan, runs, diary, otherDiary, settings }: PlanInput, replay: Replay): Readings =>

@@ -14,6 +14,6 @@ export type {
   BaseSheet,
   Silhouette,
 } from './protocol.ts';
-export { getEngine } from './client.ts';
+export { ENGINE_LOST, getEngine } from './client.ts';
 export { EngineProvider } from './provider.tsx';
 export { useEngine } from './context.ts';

@@ -7,10 +7,12 @@ import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import { TextField } from '../../ui/index.ts';
+import { CleanZones } from './CleanZones.tsx';
 
 /** Stage 6: shaping to taste, the standing test over two foot points, and the cautions of tools and water. */
 export function FinishPage() {
   const plan = usePlan();
+  const detail = useLastStep();
   return (
     <main>
       <StageHead title="Finish">
@@ -18,9 +20,10 @@ export function FinishPage() {
       </StageHead>
       <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
       <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 px-7 pb-10 max-[900px]:grid-cols-1">
-        <Standing key={plan.steps.length} />
+        <Standing key={plan.steps.length} detail={detail} />
         <div>
           <ShapingNotes />
+          <CleanZones landmarks={detail?.landmarks ?? []} />
           <Cautions />
         </div>
       </div>
@@ -57,14 +60,11 @@ function FinishSentence() {
   );
 }
 
-function Standing() {
+/** The finished flat form and its landmarks. */
+function useLastStep(): StepDetail | undefined {
   const plan = usePlan();
-  const edit = useEdit();
-  const palette = usePalette();
   const { result } = useEngine();
   const [detail, setDetail] = useState<StepDetail>();
-  const [first, setFirst] = useState<StepDetail['landmarks'][number] | null>(null);
-  const [choosing, setChoosing] = useState(plan.finish.feet === null);
   useEffect(() => {
     let live = true;
     if (result)
@@ -75,6 +75,16 @@ function Standing() {
       live = false;
     };
   }, [result, plan.steps.length]);
+  return detail;
+}
+
+function Standing({ detail }: { detail: StepDetail | undefined }) {
+  const plan = usePlan();
+  const edit = useEdit();
+  const palette = usePalette();
+  const { result } = useEngine();
+  const [first, setFirst] = useState<StepDetail['landmarks'][number] | null>(null);
+  const [choosing, setChoosing] = useState(plan.finish.feet === null);
   if (!detail) return <p className="note">Nothing is folded yet.</p>;
   const standing = result?.readings.standing;
   const sideMm = result?.readings.sideMm ?? 1;

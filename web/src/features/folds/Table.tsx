@@ -14,7 +14,7 @@ import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } f
 import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { Slip } from '../../ui/index.ts';
-import { type Composer, asksForFlap, layersTaken, toMove } from './composer.ts';
+import { type Composer, type Pick, asksForFlap, layersTaken, toMove } from './composer.ts';
 import { movesLayers } from './tools.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './FoldsPage.tsx';
@@ -65,7 +65,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   const sheetMarks = toMarks(detail.landmarks, composer, near, authoring, showNames, (l) => l.sheet);
   const choose = (key: string): void => {
     const landmark = detail.landmarks.find((l) => l.name + l.rank === key);
-    if (landmark) send({ kind: 'point picked', pick: { name: landmark.name, ref: landmark.ref } });
+    if (landmark) send({ kind: 'point picked', pick: toPick(landmark) });
   };
   const click =
     (frame: 'sheet' | 'model') =>
@@ -85,7 +85,7 @@ export function Table({ composer, send, showNames }: TableProps) {
             }));
             if (flap.length > 0) send({ kind: 'flap chosen', flap });
           });
-      } else if (hit) send({ kind: 'point picked', pick: { name: hit.name, ref: hit.ref } });
+      } else if (hit) send({ kind: 'point picked', pick: toPick(hit) });
     };
   const move = (at: Point | null, k: number): void => {
     const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
@@ -225,6 +225,8 @@ export function Table({ composer, send, showNames }: TableProps) {
     </div>
   );
 }
+
+const toPick = ({ name, ref, model }: Landmark): Pick => ({ name, ref, model });
 
 function toMarks(
   landmarks: readonly Landmark[],

@@ -1,7 +1,10 @@
 import { useState } from 'react';
 import { moveWord } from '@jade/core/sequence';
 import { usePlan, usePlanState } from '../../plan/index.ts';
-import { Choice, NumberField } from '../../ui/index.ts';
+import { toLengthText } from '@jade/core/units';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { Choice, LengthField, NumberField } from '../../ui/index.ts';
 import { type Composer, type ComposerOptions, promptOf, usesLine } from './composer.ts';
 import type { Send } from './FoldsPage.tsx';
 import { GROUPS, METHODS, TOOLS, type Tool, methodsOf } from './tools.ts';
@@ -151,6 +154,8 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
           onNumber={(degrees) => set({ degrees })}
         />
       )}
+      {usesLine(tool) && composer.method === 'length' && <FlapLength composer={composer} set={set} />}
+      {tool === 'narrow' && <FlapWidth width={composer.width} set={set} />}
       {(tool === 'crimp' || tool === 'pleat') && (
         <NumberField
           label="Second leans, in degrees"
@@ -212,6 +217,55 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
         Put away (Esc)
       </button>
     </div>
+  );
+}
+
+type SetOption = (option: Partial<ComposerOptions>) => void;
+
+/** The length a flap shall keep, in the folder's unit once its two ends are chosen. */
+function FlapLength({ composer: { picks, kept }, set }: { composer: Composer; set: SetOption }) {
+  const { unit } = useSettings();
+  const sideMm = useEngine().result?.readings.sideMm;
+  const [tip, root] = picks.map((p) => p.model);
+  const wholeMm =
+    tip && root && sideMm !== undefined ? Math.hypot(tip[0] - root[0], tip[1] - root[1]) * sideMm : undefined;
+  if (wholeMm === undefined || wholeMm < 1e-6)
+    return (
+      <NumberField
+        label="Keeps, % of its length"
+        className="w-44"
+        value={Math.round(kept * 1000) / 10}
+        low={1}
+        high={99}
+        step={0.1}
+        onNumber={(percent) => set({ kept: percent / 100 })}
+      />
+    );
+  return (
+    <LengthField
+      label="Keeps a length of"
+      className="w-36"
+      unit={unit}
+      valueMm={kept * wholeMm}
+      note={`of ${toLengthText(wholeMm, unit).text}`}
+      onLength={(mm) => mm !== null && set({ kept: Math.min(0.99, Math.max(0.01, mm / wholeMm)) })}
+    />
+  );
+}
+
+function FlapWidth({ width, set }: { width: number | null; set: SetOption }) {
+  const { unit } = useSettings();
+  const sideMm = useEngine().result?.readings.sideMm ?? 200;
+  return (
+    <LengthField
+      label="To a width of"
+      className="w-36"
+      unit={unit}
+      allowEmpty
+      valueMm={width === null ? null : width * sideMm}
+      note="empty: edges to the middle"
+      onLength={(mm) => set({ width: mm === null ? null : mm / sideMm })}
+    />
   );
 }
 

@@ -4,6 +4,8 @@ import { METHODS, type Method, TOOLS, type Tool, areKin, paperPromptOf } from '.
 export interface Pick {
   readonly name: string;
   readonly ref: PointRef;
+  /** Where it lies in the model, for lengths in mm. */
+  readonly model?: readonly [number, number];
 }
 
 type Sense = 'valley' | 'mountain' | 'folded';
@@ -53,6 +55,10 @@ export interface ComposerOptions {
   /** By how much the second crease of a crimp or pleat leans. */
   readonly lean: number;
   readonly pleats: number;
+  /** How much of a flap's length is kept when it is shortened, as a share. */
+  readonly kept: number;
+  /** Width a flap is narrowed to, in sheet sides; its edges come to its middle when null. */
+  readonly width: number | null;
   readonly over: 'sideways' | 'lengthways';
 }
 
@@ -68,6 +74,8 @@ export const beginComposer = (tool: Tool, replacing: number | null = null): Comp
   degrees: tool === 'rotate' ? 45 : 90,
   lean: 0,
   pleats: 3,
+  kept: 0.5,
+  width: null,
   over: 'sideways',
   opens: null,
   creases: [],
@@ -156,7 +164,7 @@ export const layersTaken = (tool: Tool): number => (TOOLS[tool].paper === 'pair'
 
 const through = (a: PointRef, b: PointRef): LineRef => ({ kind: 'through', a, b });
 
-function toLine({ method, picks, degrees }: Composer): LineRef {
+function toLine({ method, picks, degrees, kept }: Composer): LineRef {
   const [a, b, c] = picks.map((p) => p.ref) as [PointRef, PointRef, PointRef];
   switch (method) {
     case 'onto':
@@ -170,6 +178,12 @@ function toLine({ method, picks, degrees }: Composer): LineRef {
     case 'angle':
       // A mirror turns a limb by twice the angle between it and the crease.
       return { kind: 'turned', at: a, towards: b, degrees: degrees / 2 };
+    case 'length':
+      return {
+        kind: 'across',
+        at: { kind: 'between', from: b, to: a, share: kept },
+        to: through(b, a),
+      };
   }
 }
 
@@ -231,7 +245,7 @@ export function toMove(state: Composer): Move | undefined {
     case 'accordion':
       return { kind: 'accordion', lines: acrossLimb(refs, 0), pleats: state.pleats, flap: [c] };
     case 'narrow':
-      return { kind: 'narrow', sense, tip: a, axis: b, edges: [c, d], layers: 'flap' };
+      return { kind: 'narrow', sense, tip: a, axis: b, edges: [c, d], layers: 'flap', width: state.width };
     case 'blintz': {
       const corners = ['A', 'B', 'C', 'D'].map((name): PointRef => ({ kind: 'named', name }));
       return { kind: 'blintz', sense, points: corners, to: a };

@@ -26,7 +26,7 @@ export type Tool =
   | 'rotate';
 
 /** How the crease is found. */
-export type Method = 'onto' | 'through' | 'bisector' | 'across' | 'angle';
+export type Method = 'onto' | 'through' | 'bisector' | 'across' | 'angle' | 'length';
 
 /** Whether the paper that moves is pointed at: never, if wished, always, or as two layers of a flap. */
 type PaperNeed = 'none' | 'optional' | 'needed' | 'pair';
@@ -273,7 +273,7 @@ export const toolOfKey = (key: string): Tool | undefined =>
 
 /** Methods that make sense for a tool: a pinch needs a line it lies on. */
 export const methodsOf = (tool: Tool): readonly Method[] =>
-  tool === 'pinch' ? ['onto', 'across'] : ['onto', 'through', 'bisector', 'across', 'angle'];
+  tool === 'pinch' ? ['onto', 'across'] : ['onto', 'through', 'bisector', 'across', 'angle', 'length'];
 
 /** What each method asks for. */
 export const METHODS: Readonly<
@@ -306,5 +306,9 @@ export const METHODS: Readonly<
   angle: {
     word: 'by how far a limb turns',
     points: ['Choose where the limb bends', 'Choose the tip of the limb'],
+  },
+  length: {
+    word: 'to a length of the flap',
+    points: ['Choose the tip of the flap', 'Choose where the flap begins'],
   },
 };

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Point } from '@jade/core/geometry';
-import { type Landmark, type Proposal, getEngine } from '../../engine/index.ts';
+import { ENGINE_LOST, type Landmark, type Proposal, getEngine } from '../../engine/index.ts';
 import { type DragPhase, pickNearest } from '../../table/index.ts';
 
 /** A point of the model on its way, and what the engine says of it. */
@@ -26,8 +26,16 @@ export function useDrag(base: number, landmarks: readonly Landmark[], snapPx: nu
   const live = useRef(true);
   useEffect(() => {
     live.current = true;
+    // A worker that ended never answers: the question is given up, and the next one starts a new worker.
+    const onLost = (): void => {
+      asked.current = false;
+      wanted.current = null;
+      setDrag(null);
+    };
+    window.addEventListener(ENGINE_LOST, onLost);
     return () => {
       live.current = false;
+      window.removeEventListener(ENGINE_LOST, onLost);
     };
   }, []);
 
