@@ -118,7 +118,7 @@ test('what a plan lacks is mended in one click: the sheet grows until every flap
   await saved(page);
 });
 
-test('a flap is cut back to a length in mm, narrowed to a width, and a part is kept clean', async ({
+test('a flap is cut back to a length in mm, a crease pressed only between two points, and a part kept clean', async ({
   page,
 }) => {
   await beginPlan(page, 'Measured');

@@ -27,7 +27,7 @@ const views: View[] = [
   {
     name: 'folds-heron',
     path: '/plan/demo-heron/folds',
-    act: async (page) => page.getByRole('button', { name: /^Step 19,/ }).click(),
+    act: async (page) => page.getByRole('button', { name: /^Step 32,/ }).click(),
   },
   {
     name: 'folds-lamp',
@@ -49,6 +49,26 @@ const views: View[] = [
         .getByRole('button', { name: 'A', exact: true })
         .click();
       await page.getByRole('button', { name: 'Keep this fold' }).waitFor();
+    },
+  },
+  {
+    name: 'folds-motion',
+    path: '/plan/demo-heron/folds',
+    act: async (page) => {
+      await page.emulateMedia({ reducedMotion: 'no-preference' });
+      await page.getByRole('button', { name: /^Step 19,/ }).click();
+      await page.getByRole('button', { name: 'Play the fold' }).click();
+      await page.getByLabel('How far folded').fill('0.4');
+      await page.waitForTimeout(800);
+    },
+  },
+  {
+    name: 'folds-passage',
+    path: '/plan/demo-heron/folds',
+    act: async (page) => {
+      await page.getByRole('button', { name: /^Step 30,/ }).click();
+      await page.getByRole('button', { name: 'Passage…' }).click();
+      await page.getByText(/It can still be chosen/).waitFor();
     },
   },
   { name: 'finish', path: `${owl}/finish` },

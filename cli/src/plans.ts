@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 
-import { checkSequence } from '@jade/core/checks';
+import { checkSequence, checkWanted } from '@jade/core/checks';
 
 import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
 import { toStanding } from '@jade/core/balance';
@@ -20,14 +20,27 @@ export const planVerbs: Record<string, Verb> = {
   replay: {
     usage: 'replay PLAN.json [--to N]',
     about:
-      'Folds a plan step by step: what each step makes of the sheet, in sheet sides, why a step cannot be folded, and what to know before it (creases to reverse first or missing, marks nothing shows, locked flaps).',
+      'Folds a plan step by step: what each step makes of the sheet, in sheet sides, why a step cannot be folded, and what to know before it (creases to reverse first or missing, marks nothing shows, locked flaps, flaps too narrow and stacks too thick at its sheet, colours, clean zones and pairs not as wanted).',
     run(args) {
       const { files, values } = readArgs(args, { to: { type: 'string' } }, 1);
-      const replay = replayPlan(readPlan(files[0]!));
+      const plan = readPlan(files[0]!);
+      const replay = replayPlan(plan);
       const to = readCount(values.to, 'to', 1, replay.steps.length) ?? replay.steps.length;
       return {
         steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)),
-        findings: checkSequence(replay).filter((f) => f.step <= to),
+        findings: [
+          ...checkSequence(replay),
+          ...checkWanted({
+            plan,
+            replay,
+            sideMm: plan.sheet.sideMm ?? undefined,
+            limits: defaultLimits,
+            unit: 'mm',
+          }),
+        ]
+          .filter((f) => f.step <= to)
+          .sort((a, b) => a.step - b.step)
+          .map(({ step, kind, text }) => ({ step, kind, text })),
       };
     },
   },

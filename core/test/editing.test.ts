@@ -11,7 +11,7 @@ import {
   settleVariant,
   whyNotAt,
 } from '../src/editing/index.ts';
-import { buildHeronPlan, buildOwlPlan } from '../src/demo/index.ts';
+import { buildHeronPlan, buildMothPlan, buildOwlPlan } from '../src/demo/index.ts';
 import { toMeasures } from '../src/folded/index.ts';
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
 import { type Replay, type Step, replaySequence, sayStep, write } from '../src/sequence/index.ts';
@@ -258,5 +258,25 @@ describe('the order steps can stand in', () => {
     expect(whyNotAt(steps, 2, 3)).toMatch(/Step 3 uses what step 2 makes.*no later/);
     expect(whyNotAt(steps, 1, 3)).toBeUndefined();
     expect(whyNotAt(steps, 3, 3)).toBeUndefined();
+  });
+});
+
+describe('the demo plans', () => {
+  test('the left wings of the moth are a run of the right ones, and stay so after an edit', () => {
+    const moth = buildMothPlan();
+    expect(moth.steps.filter((s) => s.run === 'other-wings')).toHaveLength(3);
+    expect(refusals(moth)).toEqual([]);
+    expect(followRepeats(moth, { ...moth, steps: moth.steps.map((s) => ({ ...s })) }).repeats).toHaveLength(
+      1,
+    );
+  });
+
+  test('the tail of the heron can be left pointed, and until when is found by folding', () => {
+    const heron = buildHeronPlan();
+    const pointed = chooseVariant(heron, 'tail-ways', 'Pointed');
+    expect([pointed.steps.length, refusals(pointed)]).toEqual([heron.steps.length - 1, []]);
+    expect(ids(chooseVariant(pointed, 'tail-ways', 'Blunt'))).toEqual(ids(heron));
+    const [choice] = lastChoices(heron, fold(heron));
+    expect(choice!.step).toBeGreaterThanOrEqual(heron.steps.findIndex((s) => s.id === 'tail'));
   });
 });

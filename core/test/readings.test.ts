@@ -89,13 +89,13 @@ describe('what the screens say', () => {
     const r = read({
       ...plan,
       brief: { ...plan.brief, target: { ...plan.brief.target, mm: null } },
-      sheet: { ...plan.sheet, sideMm: 8 },
+      sheet: { ...plan.sheet, sideMm: 5 },
       paper: { ...plan.paper, caliperMm: 1 },
     });
     expect(r.verdicts.map((v) => v.id).sort()).toEqual(['bulk', 'limbs', 'narrow']);
     expect(r.verdicts.find((v) => v.id === 'narrow')!.remedy).toMatchObject({
       kind: 'set side',
-      mm: expect.closeTo((8 * 5) / (8 * 0.41421356), 2),
+      mm: expect.closeTo((5 * 5) / (5 * 0.41421356), 2),
     });
   });
 

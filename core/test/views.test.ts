@@ -12,7 +12,9 @@ import {
   placeLabels,
   toSvg,
 } from '../src/drawing/index.ts';
-import { nameSteps, replaySequence } from '../src/sequence/index.ts';
+import { nameSteps, replaySequence, write } from '../src/sequence/index.ts';
+
+const { at, along, across, through, writeStep } = write;
 
 const bird = replaySequence({ ...findBase('bird')!, steps: findBase('bird')!.steps }).steps;
 const heron = replaySequence({
@@ -159,5 +161,46 @@ describe('names beside landmarks', () => {
   test('a name alone stands at its usual side', () => {
     const [[x, y]] = placeLabels([{ at: [50, 50], text: 'A' }], 13) as [[number, number]];
     expect([x > 50, y < 50]).toEqual([true, true]);
+  });
+});
+
+describe('the craft’s arrows', () => {
+  const styles = (id: string): string[] =>
+    drawStep(
+      heron.find((s) => s.step.id === id)!,
+      names,
+    ).items.flatMap((i) => (i.kind === 'arrow' ? [i.style] : []));
+
+  test('a sink is pushed in, an inside reverse pushed and turned, an outside reverse only turned', () => {
+    expect(styles('sink')).toEqual(['push']);
+    expect(styles('body')).toEqual(['mountain', 'push']);
+    expect(styles('neck1')).toEqual(['valley']);
+  });
+
+  test('a step that is repeated has a stroke for each time; a crease square to a line shows the right angle', () => {
+    const petal = drawStep(
+      heron.find((s) => s.step.id === 'petal')!,
+      names,
+    );
+    expect(petal.items.find((i) => i.kind === 'arrow')).toMatchObject({ ticks: 1 });
+    const { sheet, points, steps } = findBase('kite')!;
+    const square = writeStep('sq', {
+      kind: 'fold',
+      sense: 'valley',
+      line: across(along(at('A'), at('C'), '1/4'), through(at('A'), at('C'))),
+      flap: [at('A')],
+      layers: 'flap',
+    });
+    const own = [...steps, square];
+    const last = replaySequence({ sheet, points, steps: own }).steps.at(-1)!;
+    const drawn = drawStep(last, nameSteps(own));
+    expect(drawn.items.filter((i) => i.kind === 'square')).toHaveLength(1);
+    const svg = toSvg(drawn, {
+      width: 300,
+      height: 300,
+      palette: dayPalette('#ffffff', '#eeeeee'),
+      title: 'x',
+    });
+    expect(svg).toContain('fill="none"');
   });
 });

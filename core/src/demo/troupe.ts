@@ -1,6 +1,8 @@
+import { beginVariant } from '../editing/index.ts';
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
 import { type PointRef, write } from '../sequence/index.ts';
 import { castFigures } from './cast/index.ts';
+import { sides } from './cast/moth.ts';
 import { along, at, meet } from './cast/words.ts';
 import { lanternDrawer } from './drawer.ts';
 
@@ -59,35 +61,65 @@ function buildFinished(decided: Decided): Plan {
   };
 }
 
+/** A plan in which the repeats of a passage are kept as a run that follows it. */
+function repeatedAs(
+  id: string,
+  from: string,
+  to: string,
+  map: Plan['repeats'][number]['map'],
+  decided: Decided,
+): Plan {
+  const plan = buildFinished(decided);
+  const ends = [from, to].map((step) => plan.steps.findIndex((s) => s.id === step));
+  const passage = new Set(plan.steps.slice(ends[0], ends[1]! + 1).map((s) => s.id));
+  return {
+    ...plan,
+    repeats: [{ id, from, to, map, behind: false }],
+    steps: plan.steps.map((s) =>
+      s.move.kind === 'repeat' && passage.has(s.move.of) ? { ...s, run: id } : s,
+    ),
+  };
+}
+
 const tall = (mm: number): Decided['target'] => ({ dimension: 'height', mm, tolerancePercent: 5 });
 const long = (mm: number): Decided['target'] => ({ dimension: 'length', mm, tolerancePercent: 5 });
 
-/** The heron: a narrowed bird base folded in half, standing on both feet. */
-export const buildHeronPlan = (): Plan =>
-  buildFinished({
-    name: 'Heron',
-    figure: 'heron',
-    pose: 'standing, neck drawn into an S',
-    paper: 'marsh-slate',
-    sideMm: 240,
-    target: tall(170),
-    sides: [{ part: 'everything', side: 'front' }],
-    copies: 1,
-    limbs: [
-      ['Neck and bill', 100, 'A'],
-      ['Left leg', 95, 'D'],
-      ['Right leg', 95, 'B'],
-      ['Body and tail', 80, 'C'],
-    ],
-    baseId: 'bird',
-    feet: [at('F2'), at('D')],
-    notes: [
-      ['Round the body over a thumb', 'a little, to taste'],
-      ['Spread the two legs until both feet lie on the table', '4 to 8 mm apart'],
-      ['Curve the neck over a knitting needle, no sharp creases', 'to taste'],
-    ],
-    tools: ['knife'],
-  });
+/** The heron: a narrowed bird base folded in half, standing on both feet; its tail blunt, or left as a point. */
+export const buildHeronPlan = (): Plan => {
+  const plan = buildFinished(heronDecided);
+  const tail = plan.steps.findIndex((s) => s.id === 'tail') + 1;
+  const ask = { id: 'tail-ways', first: tail, last: tail, name: 'Pointed', newName: 'Blunt' };
+  const two = beginVariant(plan, ask);
+  return {
+    ...two,
+    alternatives: two.alternatives.map((a) => ({ ...a, others: [{ name: 'Pointed', steps: [] }] })),
+  };
+};
+
+const heronDecided: Decided = {
+  name: 'Heron',
+  figure: 'heron',
+  pose: 'standing, neck drawn into an S',
+  paper: 'marsh-slate',
+  sideMm: 240,
+  target: tall(170),
+  sides: [{ part: 'everything', side: 'front' }],
+  copies: 1,
+  limbs: [
+    ['Neck and bill', 100, 'A'],
+    ['Left leg', 95, 'D'],
+    ['Right leg', 95, 'B'],
+    ['Body and tail', 80, 'C'],
+  ],
+  baseId: 'bird',
+  feet: [at('F2'), at('D')],
+  notes: [
+    ['Round the body over a thumb', 'a little, to taste'],
+    ['Spread the two legs until both feet lie on the table', '4 to 8 mm apart'],
+    ['Curve the neck over a knitting needle, no sharp creases', 'to taste'],
+  ],
+  tools: ['knife'],
+};
 
 /** The otter: a fish base folded in half, on four paws with its tail on the ground. */
 export const buildOtterPlan = (): Plan =>
@@ -166,9 +198,9 @@ export const buildNewtPlan = (): Plan =>
     tools: ['knife'],
   });
 
-/** The moth: a waterbomb base with hems of the other side, wings spread. */
+/** The moth: a waterbomb base with hems of the other side, wings spread; the left wings repeat the right ones. */
 export const buildMothPlan = (): Plan =>
-  buildFinished({
+  repeatedAs('other-wings', 's9', 's13', sides, {
     name: 'Moth',
     figure: 'moth',
     pose: 'wings spread, seen from above',

@@ -23,7 +23,7 @@ export function detailOf(trace: MoveTrace | undefined, bounds: Bounds): Detail |
   if (reach > SMALL * size) return undefined;
   const radius = Math.max(reach * 0.9, size * 0.04);
   const factor = Math.min(MOST, Math.floor((2 * CIRCLE * size) / (2 * radius)) / 2 || 1.5);
-  if (factor < 1.5) return undefined;
+  if (factor < 2) return undefined;
   const at: Point = [(around.minX + around.maxX) / 2, (around.minY + around.maxY) / 2];
   const large = radius * factor;
   // Beside the model, on the side the fold is nearer to, as high as it stands but within the picture.

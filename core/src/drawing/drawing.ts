@@ -29,7 +29,7 @@ import {
 import type { ReplayedStep, StepNames } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import { detailOf } from './detail.ts';
-import type { DrawItem, Drawing, LineStyle } from './items.ts';
+import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
 
 /** Facets from the bottom up, and how deep each lies; undefined when layers overlap in a ring and no order draws them. */
 export function stackOrder(state: FlatState): { order: number[]; level: number[] } | undefined {
@@ -228,11 +228,19 @@ function newIn(made: readonly Segment[], crease: Segment): { isNew?: true } {
  */
 export function drawStep(step: ReplayedStep, names: ReadonlyMap<string, StepNames>): Drawing {
   const model = drawModel(step.before);
-  const extra = drawMove(step, model.bounds);
+  const extra = drawMove(step, model.bounds, names.get(step.step.id)?.repeats ?? 0);
   const detail = detailOf(step.trace, model.bounds);
   const items = [...model.items, ...extra, ...drawNames(step, names), ...(detail ? [detail] : [])];
-  return { items, bounds: boundsOf([...cornersOfBounds(model.bounds), ...reachOf(items)]) };
+  return {
+    items,
+    bounds: boundsOf([...cornersOfBounds(model.bounds), ...reachOf(items, sizeOf(model.bounds))]),
+  };
 }
+
+/** Room for a push arrow, as a share of the model's size. */
+const PUSH_ROOM = 0.14;
+
+const sizeOf = ({ minX, minY, maxX, maxY }: Bounds): number => Math.max(maxX - minX, maxY - minY);
 
 const cornersOfBounds = ({ minX, minY, maxX, maxY }: Bounds): Point[] => [
   [minX, minY],
@@ -240,12 +248,15 @@ const cornersOfBounds = ({ minX, minY, maxX, maxY }: Bounds): Point[] => [
 ];
 
 /** What lies outside the model and still belongs to the picture: arrows with their bow, enlarged details. */
-const reachOf = (items: readonly DrawItem[]): Point[] =>
+const reachOf = (items: readonly DrawItem[], size: number): Point[] =>
   items.flatMap((item): Point[] => {
     if (item.kind === 'arrow') {
       const [dx, dy] = subtract(item.to, item.from);
       const bow = between(item.from, item.to, 0.5);
       const off = (item.bend / 2) * (dx < 0 ? -1 : 1);
+      // The hollow arrow of a push stands outside the paper, behind the place it ends at.
+      const tail = scale(toUnit([dx, dy]), -PUSH_ROOM * size);
+      if (item.style === 'push') return [add(item.from, tail)];
       return [item.from, item.to, [bow[0] - dy * off, bow[1] + dx * off]];
     }
     if (item.kind !== 'detail') return [];
@@ -274,7 +285,7 @@ function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string,
   });
 }
 
-function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
+function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, ticks: number): DrawItem[] {
   const width = bounds.maxX - bounds.minX;
   const middle: Point = [(bounds.minX + bounds.maxX) / 2, bounds.minY - width * 0.06];
   if (move.kind === 'turn' || move.kind === 'rotate') {
@@ -297,13 +308,32 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds): DrawItem[] {
     from: c.from,
     to: c.to,
   }));
-  const style =
+  const style: ArrowStyle =
     move.kind === 'crease' || move.kind === 'pinch'
       ? 'fold-unfold'
       : move.kind === 'unfold'
         ? 'unfold'
         : sense;
-  return [...lines, { kind: 'arrow', style, from: trace.from, to: trace.to, bend: 0.28 }];
+  const way = { from: trace.from, to: trace.to };
+  const block = blockOf(move);
+  return [
+    ...lines,
+    ...(move.kind === 'sink' || move.kind === 'pull'
+      ? []
+      : [{ kind: 'arrow' as const, style, ...way, bend: 0.28, ...(ticks > 0 ? { ticks } : {}) }]),
+    ...(block ? [{ kind: 'arrow' as const, style: block, ...way, bend: 0 }] : []),
+    ...(trace.crossing ? [{ kind: 'square' as const, at: trace.crossing, along: trace.line.normal }] : []),
+  ];
+}
+
+/** Paper that is pushed in or pulled out has the craft's hollow arrow. */
+function blockOf(move: ReplayedStep['move']): 'push' | 'pull' | undefined {
+  if (move.kind === 'pull' || (move.kind === 'sink' && move.mode === 'out')) return 'pull';
+  const isPushed =
+    move.kind === 'sink' ||
+    move.kind === 'squash' ||
+    ((move.kind === 'reverse' || move.kind === 'crimp') && move.mode === 'inside');
+  return isPushed ? 'push' : undefined;
 }
 
 /** The line of a step in its print notation: inside reverse folds and sinks go in, so they are drawn as mountains. */

@@ -15,6 +15,7 @@ export {
   dayPalette,
   enlargedPlace,
   sayFactor,
+  squarePath,
   strokeOf,
   toSvg,
 } from './svg.ts';

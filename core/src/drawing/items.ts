@@ -1,7 +1,8 @@
 import type { Bounds, Point } from '../geometry/index.ts';
 
 export type LineStyle = 'raw' | 'folded' | 'valley' | 'mountain' | 'rest' | 'pinch' | 'soft' | 'hidden';
-export type ArrowStyle = 'valley' | 'mountain' | 'fold-unfold' | 'unfold' | 'turn-over' | 'rotate';
+export type ArrowStyle =
+  'valley' | 'mountain' | 'fold-unfold' | 'unfold' | 'turn-over' | 'rotate' | 'push' | 'pull';
 
 /** One thing to be drawn, in drawing order. Facets carry their number so that views can be linked. */
 export type DrawItem =
@@ -27,6 +28,14 @@ export type DrawItem =
       readonly from: Point;
       readonly to: Point;
       readonly bend: number;
+      /** Strokes across the arrow: on how many more places the step is repeated. */
+      readonly ticks?: number;
+    }
+  | {
+      /** Two short strokes where a crease crosses a line squarely; the directions they run in. */
+      readonly kind: 'square';
+      readonly at: Point;
+      readonly along: Point;
     }
   | {
       /** A place drawn again in a circle, larger by a factor. Radius in sheet sides, before it is enlarged. */

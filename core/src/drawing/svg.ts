@@ -51,7 +51,7 @@ export function strokeOf(
 }
 
 /** How much heavier creases are drawn that the step just made. */
-export const NEW = 1.8;
+export const NEW = 1.5;
 
 /** How much darker paper is drawn for each layer it lies lower. */
 export const SHADE_PER_LAYER = 0.012;
@@ -159,7 +159,7 @@ function renderItem(item: DrawItem, { place, palette, weight }: Frame, label: Po
       return `<line x1="${a[0].toFixed(2)}" y1="${a[1].toFixed(2)}" x2="${b[0].toFixed(2)}" y2="${b[1].toFixed(2)}" stroke="${stroke.colour}" stroke-width="${(stroke.width * weight * (item.isNew ? NEW : 1)).toFixed(2)}"${dash} stroke-linecap="round"/>`;
     }
     case 'arrow':
-      return arrowPath(item.style, place(item.from), place(item.to), item.bend)
+      return arrowPath(item.style, place(item.from), place(item.to), item.bend, item.ticks)
         .map(
           (d) =>
             `<path d="${d.d}" fill="${d.filled ? palette.ink : 'none'}" stroke="${palette.ink}" stroke-width="1.6" stroke-linejoin="round"/>`,
@@ -173,6 +173,10 @@ function renderItem(item: DrawItem, { place, palette, weight }: Frame, label: Po
       // The halo is a text of its own: not every reader paints strokes first.
       const name = `${text('fill="#ffffff" stroke="#ffffff" stroke-width="3" aria-hidden="true"')}${text(`fill="${palette.ink}"`)}`;
       return item.look === 'label' ? name : kite + name;
+    }
+    case 'square': {
+      const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
+      return `<path d="${squarePath(from, [to[0] - from[0], to[1] - from[1]])}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`;
     }
     case 'detail':
       return '';
@@ -188,21 +192,71 @@ export function arrowPath(
   from: Point,
   to: Point,
   bend: number,
+  ticks = 0,
 ): { d: string; filled: boolean }[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   const size = Math.hypot(dx, dy) || 1;
   const side = dx < 0 ? -1 : 1;
   if (style === 'turn-over') return turnOverPath(from, to);
   if (style === 'rotate') return rotatePath(from, to, bend);
+  if (style === 'push' || style === 'pull') return [blockPath(style, from, to)];
   const control: Point = [
     (from[0] + to[0]) / 2 + (dy / size) * size * bend * side,
     (from[1] + to[1]) / 2 - (dx / size) * size * bend * side,
   ];
   const bow = { d: `M${at(from)}Q${at(control)} ${at(to)}`, filled: false };
   const head = headPath(control, to, style === 'valley' || style === 'fold-unfold');
-  if (style === 'fold-unfold') return [bow, head, headPath(control, from, false)];
+  const strokes = tickPaths(from, control, to, ticks);
+  if (style === 'fold-unfold') return [bow, head, headPath(control, from, false), ...strokes];
   if (style === 'unfold') return [bow, headPath(control, to, false)];
-  return [bow, head];
+  return [bow, head, ...strokes];
+}
+
+/** A hollow arrow: pushing in it ends at the place pushed, pulling out it begins there. */
+function blockPath(style: 'push' | 'pull', from: Point, to: Point): { d: string; filled: boolean } {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const size = Math.hypot(dx, dy) || 1;
+  const [ux, uy] = [dx / size, dy / size];
+  const start = style === 'push' ? -30 : 4;
+  const corner = (along: number, across: number): Point => [
+    from[0] + ux * (start + along) - uy * across,
+    from[1] + uy * (start + along) + ux * across,
+  ];
+  const outline = [
+    corner(0, 3.5),
+    corner(14, 3.5),
+    corner(14, 8),
+    corner(26, 0),
+    corner(14, -8),
+    corner(14, -3.5),
+    corner(0, -3.5),
+  ];
+  return { d: `M${outline.map(at).join('L')}Z`, filled: false };
+}
+
+/** Short strokes across the middle of a bow, one for each further time the step is folded. */
+function tickPaths(from: Point, control: Point, to: Point, ticks: number): { d: string; filled: boolean }[] {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const size = Math.hypot(dx, dy);
+  if (size < 24) return [];
+  return Array.from({ length: Math.min(ticks, 5) }, (_, i) => {
+    const t = 0.5 + ((i - (Math.min(ticks, 5) - 1) / 2) * 5) / size;
+    const place = [0, 1].map(
+      (k) => (1 - t) ** 2 * from[k]! + 2 * t * (1 - t) * control[k]! + t * t * to[k]!,
+    ) as unknown as Point;
+    const [ox, oy] = [(-dy / size) * 6, (dx / size) * 6];
+    return {
+      d: `M${at([place[0] - ox, place[1] - oy])}L${at([place[0] + ox, place[1] + oy])}`,
+      filled: false,
+    };
+  });
+}
+
+/** The sign of a right angle, in px: two strokes that with the crease and the line make a small square. */
+export function squarePath(at0: Point, along: Point): string {
+  const size = Math.hypot(...along) || 1;
+  const [ux, uy] = [(along[0] / size) * 9, (along[1] / size) * 9];
+  return `M${at([at0[0] + ux, at0[1] + uy])}L${at([at0[0] + ux - uy, at0[1] + uy + ux])}L${at([at0[0] - uy, at0[1] + ux])}`;
 }
 
 function headPath(control: Point, tip: Point, filled: boolean): { d: string; filled: boolean } {

@@ -10,6 +10,8 @@ export interface MoveTrace {
   readonly from: Point;
   readonly to: Point;
   readonly layersAtCrease: number;
+  /** Where the crease crosses a line squarely, when it was found so. */
+  readonly crossing?: Point;
 }
 
 /** How many layers are creased at one place: stretches that share the middle of one of them, at most. */

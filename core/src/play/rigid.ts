@@ -3,7 +3,7 @@ import type { PlayMesh } from './mesh.ts';
 import { isFrontUp } from './weld.ts';
 
 /** An axis in the plane: a point and a unit direction. */
-export interface Axis {
+interface Axis {
   readonly at: readonly [number, number];
   readonly along: readonly [number, number];
 }

@@ -78,7 +78,8 @@ function judgeFeatures({ plan, limits, unit }: ReadingsInput, { last, sideMm }: 
   if (!last || sideMm === undefined) return [];
   const found: Verdict[] = [];
   const { narrowest, bulk } = last;
-  if (narrowest && narrowest.widthMm < limits.fingersMm) {
+  if (narrowest && narrowest.widthMm < limits.tweezersMm) {
+    // What tweezers reach is said with the reading; what nothing reaches is a contradiction.
     const better = (sideMm * limits.fingersMm) / narrowest.widthMm;
     found.push({
       id: 'narrow',

@@ -5,6 +5,8 @@ export interface StepNames {
   readonly crease?: string;
   readonly mark?: string;
   readonly number: number;
+  /** How many steps fold it again. */
+  readonly repeats?: number;
 }
 
 /** Names by step id, in the order the steps make their creases; unique in a plan and short. */
@@ -19,6 +21,11 @@ export function nameSteps(steps: readonly Step[]): ReadonlyMap<string, StepNames
     else if (leavesCrease(original)) names.set(step.id, { number, crease: `c${++creases}` });
     else names.set(step.id, { number });
   });
+  for (const { move } of steps) {
+    const original = move.kind === 'repeat' ? names.get(move.of) : undefined;
+    if (original && move.kind === 'repeat')
+      names.set(move.of, { ...original, repeats: (original.repeats ?? 0) + 1 });
+  }
   return names;
 }
 

@@ -119,9 +119,14 @@ function replayStep(
   };
 }
 
-/** Where the step brings one point onto another, the arrow runs between them. */
+/** Where the step brings one point onto another, the arrow runs between them; a square crease shows where it crosses. */
 function pointTrace(trace: MoveTrace, move: Move, context: ResolveContext): MoveTrace {
-  if (!('line' in move) || move.line?.kind !== 'onto') return trace;
+  if (!('line' in move)) return trace;
+  if (move.line?.kind === 'across') {
+    const at = resolvePoint(move.line.at, context);
+    return at.ok ? { ...trace, crossing: at.value.model } : trace;
+  }
+  if (move.line?.kind !== 'onto') return trace;
   const [from, to] = [resolvePoint(move.line.from, context), resolvePoint(move.line.to, context)];
   return from.ok && to.ok ? { ...trace, from: from.value.model, to: to.value.model } : trace;
 }

@@ -6,6 +6,7 @@ import {
   enlargedPlace,
   placeLabels,
   sayFactor,
+  squarePath,
   strokeOf,
   type DrawItem,
   type Drawing,
@@ -211,6 +212,18 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
         />
       );
     }
+    case 'square': {
+      const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
+      return (
+        <path
+          d={squarePath(from, [to[0] - from[0], to[1] - from[1]])}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1"
+          pointerEvents="none"
+        />
+      );
+    }
     case 'arrow':
     case 'landmark':
     case 'detail':
@@ -219,7 +232,7 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
 }
 
 function Arrow({ item, place }: { item: Extract<DrawItem, { kind: 'arrow' }>; place: (p: Point) => Point }) {
-  const paths = arrowPath(item.style, place(item.from), place(item.to), item.bend);
+  const paths = arrowPath(item.style, place(item.from), place(item.to), item.bend, item.ticks);
   return (
     <g pointerEvents="none" strokeLinejoin="round" strokeLinecap="round">
       {paths.map((p, i) => (

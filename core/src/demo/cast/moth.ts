@@ -25,7 +25,8 @@ import {
   writeFigure,
 } from './words.ts';
 
-const sides = { kind: 'mirror' as const, in: ['mid AB', 'mid CD'] as [string, string] };
+/** What maps the right half of the moth onto the left. */
+export const sides = { kind: 'mirror' as const, in: ['mid AB', 'mid CD'] as [string, string] };
 
 /** The moth: hems of the other side, a waterbomb base, wings spread and a pleated body. */
 export const moth = writeFigure(
@@ -78,12 +79,10 @@ export const moth = writeFigure(
     ],
     Wings: [
       freely(fold('s9', 'valley', turned(at('SR'), at('TR'), -33), [on(0.2, 0.1)])),
-      freely(again('s9', sides)),
       fold('s11', 'mountain', turned(at('P4'), at('BR'), 45), [at('BR')]),
-      again('s11', sides),
       freely(fold('s13', 'mountain', through(at('NR'), at('P4')), [on(0.2, 0.99)], { layers: 'all' })),
-      freely(again('s13', sides)),
     ],
+    'Other wings': [freely(again('s9', sides)), again('s11', sides), freely(again('s13', sides))],
     Body: [
       freely(
         pleat(

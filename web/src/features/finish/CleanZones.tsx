@@ -26,7 +26,7 @@ export function CleanZones({ landmarks }: { landmarks: readonly Landmark[] }) {
     setName('');
   };
   return (
-    <section aria-label="Clean skin" className="mt-8">
+    <section aria-label="Clean skin" className="mt-8 mb-8">
       <h2 className="head">Skin without creases</h2>
       <p className="note mb-2">
         Name a part that shall show no crease. What crosses it in the end is told at its step.
