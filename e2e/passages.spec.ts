@@ -125,6 +125,7 @@ test('a flap is cut back to a length in mm, a crease pressed only between two po
   await pleat(page, 'Paper').click();
   await write(page, 'Side', '200');
   await pleat(page, 'Folds').click();
+  await expect(page.getByText('Folded it before?')).toBeVisible();
   await page.keyboard.press('m');
   await page.getByLabel('Find the crease by').selectOption({ label: 'to a length of the flap' });
   for (const corner of ['C', 'A'])

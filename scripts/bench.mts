@@ -18,6 +18,7 @@ import { type Line, type Point, boundsOf, centroidOf, lineOnto } from '../core/s
 import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/index.ts';
 import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
+import { playStep } from '../core/src/play/index.ts';
 import { toReadings } from '../core/src/readings/index.ts';
 import { replaySequence, write } from '../core/src/sequence/index.ts';
 import { defaultSettings } from '../core/src/settings/index.ts';
@@ -175,11 +176,36 @@ function timeCast(): void {
   }
 }
 
+/** Motions between two flat states: one of each kind in the cast, and how many kinds of each are shown. */
+function timeMotions(): void {
+  const times = new Map<string, { ms: number; facets: number; shown: boolean }[]>();
+  for (const { points, steps } of Object.values(castFigures)) {
+    const whole = replaySequence({ sheet: { kind: 'square' }, points, steps });
+    for (const step of whole.steps) {
+      const began = performance.now();
+      const play = playStep(step);
+      if (!play) continue;
+      const own = {
+        ms: performance.now() - began,
+        facets: step.after.facets.length,
+        shown: play.kind !== 'none',
+      };
+      times.set(step.move.kind, [...(times.get(step.move.kind) ?? []), own]);
+    }
+  }
+  for (const [kind, list] of [...times].sort(([a], [b]) => a.localeCompare(b))) {
+    const shown = list.filter((t) => t.shown).length;
+    note(`motion of a ${kind}, ${shown} of ${list.length} shown: median`, median(list.map((t) => t.ms)));
+    note(`motion of a ${kind}: slowest`, Math.max(...list.map((t) => t.ms)));
+  }
+}
+
 timeLayers();
 timeCounts();
 timeMoves();
 timeKinds();
 timeCast();
+timeMotions();
 
 for (const [name, steps] of [
   ['owl', buildOwlSteps()],

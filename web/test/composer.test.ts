@@ -232,3 +232,61 @@ describe('authoring a step', () => {
     expect(own.after.order).toEqual(theirs.after.order);
   });
 });
+
+describe('measures while authoring', () => {
+  const flat = (move: unknown) =>
+    replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [stepSchema.parse({ id: 'x', move })] })
+      .steps[0]!;
+
+  test('a flap is cut back to a share of its length, square to it, and folds', () => {
+    const state = run(
+      beginComposer('mountain'),
+      { kind: 'method chosen', method: 'length' },
+      point('C'),
+      point('A'),
+      { kind: 'option set', option: { kept: 0.75 } },
+    );
+    expect(promptOf(state)).toBeUndefined();
+    expect(toMove(state)).toMatchObject({
+      kind: 'fold',
+      flap: [{ kind: 'named', name: 'C' }],
+      line: { kind: 'across', at: { kind: 'between', share: 0.75 } },
+    });
+    const step = flat(toMove(state));
+    expect(step.refusal).toBeUndefined();
+    // The corner that was at the end of the diagonal lies half of the diagonal along: twice what is kept, less the whole.
+    const far = step.after.facets.length;
+    expect(far).toBe(2);
+  });
+
+  test('a crease is pressed only between its two points when that is asked', () => {
+    const through: ComposerEvent[] = [{ kind: 'method chosen', method: 'through' }, point('A'), point('O')];
+    const whole = run(beginComposer('crease'), ...through);
+    expect(toMove(whole)).toMatchObject({ kind: 'crease', span: null });
+    const short = run(whole, { kind: 'option set', option: { short: true } });
+    expect(toMove(short)).toMatchObject({ span: [{ name: 'A' }, { name: 'O' }] });
+    expect(flat(toMove(short)).after.resting[0]!.to[0]).toBeCloseTo(0.5, 9);
+    const onto = run(
+      beginComposer('crease'),
+      { kind: 'option set', option: { short: true } },
+      point('A'),
+      point('C'),
+    );
+    expect(toMove(onto)).toMatchObject({ span: null });
+  });
+
+  test('a pinch goes through all layers when that is asked', () => {
+    const own = run(beginComposer('pinch'), point('A'), point('B'));
+    expect(toMove(own)).toMatchObject({ kind: 'pinch', layers: 'flap' });
+    const all = run(own, { kind: 'option set', option: { allLayers: true } });
+    expect(toMove(all)).toMatchObject({ layers: 'all' });
+  });
+
+  test('a flap is narrowed to a width, or its edges brought to the middle', () => {
+    const state = run(beginComposer('narrow'), point('A'), point('O'), point('B'), point('D'));
+    expect(toMove(state)).toMatchObject({ kind: 'narrow', width: null });
+    const wide = run(state, { kind: 'option set', option: { width: 0.8 } });
+    expect(toMove(wide)).toMatchObject({ width: 0.8 });
+    expect(flat(toMove(wide)).refusal).toBeUndefined();
+  });
+});

@@ -17,6 +17,8 @@ const STIFF = 2e-4;
 const LOOSE = 2e-4;
 const FROZEN = 0.1;
 const HELD = 0.3;
+/** Folds that are new wait until those beside them have begun to open. */
+const LATE = 0.2;
 const FREE = 5e-4;
 
 const ease = (t: number): number => t * t * (3 - 2 * t);
@@ -57,18 +59,18 @@ export function schedulesOf(mesh: PlayMesh): Schedule[] {
   };
   /** `left` says how far the folds beside stay closed while paper is turned inside out between them. */
   const opening =
-    (left: number, start = 0.2) =>
+    (left: number) =>
     (h: number, t: number): number => {
       const { from, to } = hinges[h]!;
-      if (!near[h] && !inverts[h]) return straightLate(h, t, start);
+      if (!near[h] && !inverts[h]) return straightLate(h, t);
       // First half: open; second half: close, to the side they end on.
       const half = t < 0.5 ? ease(2 * t) : ease(2 - 2 * t);
       const end = t < 0.5 ? from : to;
       return inverts[h] ? end * (1 - half) : end * (1 - (1 - left) * half);
     };
-  const straightLate = (h: number, t: number, start: number): number => {
+  const straightLate = (h: number, t: number): number => {
     const { from, to } = hinges[h]!;
-    return from + (to - from) * ease(Math.max(0, Math.min(1, (t - start) / (1 - start))));
+    return from + (to - from) * ease(Math.max(0, Math.min(1, (t - LATE) / (1 - LATE))));
   };
   return [
     build('held', HELD, KEPT, straight),
@@ -78,7 +80,6 @@ export function schedulesOf(mesh: PlayMesh): Schedule[] {
     welded('half opened, layers as one', FREE, DRIVEN, opening(0.6), FROZEN),
     build('opened', FREE, DRIVEN, opening(0.25)),
     build('opened, layers frozen', FREE, DRIVEN, opening(0.25), FROZEN),
-    build('opened late', FREE, LOOSE, opening(0.1, 0.45)),
     build('loose', FREE, LOOSE, straight),
   ];
 }

@@ -21,12 +21,22 @@ export function sayStep(step: Step, sequence: Sequence): string {
   return written.ok ? `${again}: ${lowerFirst(sayMove(written.value, names))}${taste}` : `${again}.`;
 }
 
+/** As exactly as a folder can tell angles apart. */
+const sayDegrees = (degrees: number): string => String(Math.round(Math.abs(degrees) * 100) / 100);
+
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
+/** "AC", or "the line through the middles of AB and CD". */
+function sayMirror([a, b]: readonly [string, string]): string {
+  if (a.length === 1 && b.length === 1) return a + b;
+  const both = [a, b].map((n) => n.replace('mid ', ''));
+  return a.startsWith('mid ') && b.startsWith('mid ')
+    ? `the line through the middles of ${both[0]} and ${both[1]}`
+    : `the line through ${a} and ${b}`;
+}
+
 function sayMap(map: SheetSymmetry): string {
-  return map.kind === 'mirror'
-    ? `on the other side of ${map.in[0]}${map.in[1].length > 1 ? ' and ' : ''}${map.in[1]}`
-    : `turned by ${map.degrees}°`;
+  return map.kind === 'mirror' ? `on the other side of ${sayMirror(map.in)}` : `turned by ${map.degrees}°`;
 }
 
 /** What sentences call things: creases and marks by their step, corners by their limb where one is assigned. */
@@ -78,7 +88,7 @@ function sayMove(move: Move, names: Names): string {
     case 'turn':
       return move.over === 'sideways' ? 'Turn over, left to right.' : 'Turn over, top to bottom.';
     case 'rotate':
-      return `Rotate by ${Math.abs(move.degrees)}° ${move.degrees < 0 ? 'clockwise' : 'counter-clockwise'}.`;
+      return `Rotate by ${sayDegrees(move.degrees)}° ${move.degrees < 0 ? 'clockwise' : 'counter-clockwise'}.`;
     case 'repeat':
       return 'Repeat a step.';
   }
@@ -141,7 +151,7 @@ function sayFoldLine(line: LineRef, names: Names): string {
     case 'beside':
       return `through ${sayPoint(line.at, names)}, even with ${sayLine(line.to, names)}`;
     case 'turned':
-      return `through ${sayPoint(line.at, names)}, ${Math.abs(line.degrees)}° ${line.degrees < 0 ? 'clockwise' : 'counter-clockwise'} from the way to ${sayPoint(line.towards, names)}`;
+      return `through ${sayPoint(line.at, names)}, ${sayDegrees(line.degrees)}° ${line.degrees < 0 ? 'clockwise' : 'counter-clockwise'} from the way to ${sayPoint(line.towards, names)}`;
     case 'landing': {
       const by =
         line.by.kind === 'through'

@@ -1,9 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import { castFigures } from '../../src/demo/cast/index.ts';
+import {
+  buildFerryPlan,
+  buildHarePlan,
+  buildHeronPlan,
+  buildMothPlan,
+  buildNewtPlan,
+  buildOtterPlan,
+  buildOwlPlan,
+} from '../../src/demo/index.ts';
 import { checkState, toMeasures } from '../../src/folded/index.ts';
 import { checkLayers } from '../../src/layers/index.ts';
 import { rotateModel } from '../../src/moves/index.ts';
 import { replaySequence, sayStep } from '../../src/sequence/index.ts';
+import { castSentences } from './castSentences.ts';
 
 /** Facets, most layers anywhere, and width and height of the side as the figure stands. */
 const known: Record<keyof typeof castFigures, [number, number, number, number]> = {
@@ -49,5 +59,31 @@ describe.each(Object.entries(castFigures))('the %s of the cast', (name, figure) 
     expect(sentences.filter((s) => s.length < 8 || s.includes('undefined') || s.includes('gone'))).toEqual(
       [],
     );
+  });
+});
+
+describe('what the steps say', () => {
+  const plans = [
+    buildOwlPlan(),
+    buildHeronPlan(),
+    buildOtterPlan(),
+    buildHarePlan(),
+    buildNewtPlan(),
+    buildMothPlan(),
+    buildFerryPlan(),
+  ];
+
+  test.each(plans.map((p) => [p.name, p] as const))('the %s says each step as it was read', (name, plan) => {
+    const limbs = Object.fromEntries(plan.limbs.flatMap((l) => (l.tip === null ? [] : [[l.tip, l.name]])));
+    const sequence = { sheet: plan.sheet.shape, points: plan.points, steps: plan.steps, limbs };
+    expect(plan.steps.map((s) => sayStep(s, sequence))).toEqual(castSentences[name]);
+  });
+
+  test('no sentence runs on, names a coordinate with long decimals, or says a gone step', () => {
+    for (const sentence of Object.values(castSentences).flat()) {
+      expect(sentence.length).toBeLessThanOrEqual(260);
+      expect(sentence).not.toMatch(/\d\.\d{4}|undefined|NaN|gone/);
+      expect(sentence).toMatch(/^[A-Z].*\.$/);
+    }
   });
 });

@@ -43,6 +43,11 @@ export const moth = writeFigure(
     TL: on('15/16', '0'),
     SR: on('15/32', '0'),
     SL: on('17/32', '0'),
+    // The pleat beside the body: its outer and its inner line, right and left.
+    KR: on('15/32', '3/8'),
+    VR: on('7/16', '3/8'),
+    KL: on('17/32', '3/8'),
+    VL: on('9/16', '3/8'),
     BR: on('1/16', '1'),
     BL: on('15/16', '1'),
     NR: on('15/32', '1'),
@@ -88,7 +93,7 @@ export const moth = writeFigure(
         pleat(
           's15',
           'mountain',
-          [beside(on('1/2-1/32', '3/8'), through(mCD, O)), beside(on('1/2-1/16', '3/8'), through(mCD, O))],
+          [beside(at('KR'), through(mCD, O)), beside(at('VR'), through(mCD, O))],
           [on(0.12, 0.9)],
           'all',
         ),

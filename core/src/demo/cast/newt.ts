@@ -48,6 +48,15 @@ export const newt = writeFigure(
     K0: unfolded(footOn(at('K'), through(A, at('E')))),
     K1: along(at('K'), at('K0'), '1/2'),
     C2: along(C, at('M'), '1/2'),
+    // Where the narrowed edges end: at the tail, at the shoulders, and at the corners of the head.
+    TR: meet(across(B, through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
+    TL: meet(across(D, through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
+    SR: meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
+    SL: meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
+    CR: between(at('SR'), at('M'), 0.3),
+    CL: between(at('SL'), at('M'), 0.3),
+    XR: meet(turned(at('CR'), at('SR'), -45), beside(at('U2'), through(A, at('H')))),
+    XL: meet(turned(at('CL'), at('SL'), 45), beside(at('W2'), through(A, at('H')))),
   },
   {
     Creases: [
@@ -103,113 +112,18 @@ export const newt = writeFigure(
       sink('s23', onto(at('K1'), at('K0')), [at('K1')]),
     ],
     Tail: [
-      fold(
-        'tail1',
-        'mountain',
-        through(A, meet(across(B, through(A, at('H'))), beside(at('U2'), through(A, at('H'))))),
-        [on(0.1, 0.05)],
-      ),
-      fold(
-        'tail2',
-        'mountain',
-        through(A, meet(across(D, through(A, at('H'))), beside(at('W2'), through(A, at('H'))))),
-        [on(0.05, 0.1), on(0.1444, 0.1384)],
-      ),
+      fold('tail1', 'mountain', through(A, at('TR')), [on(0.1, 0.05)]),
+      fold('tail2', 'mountain', through(A, at('TL')), [on(0.05, 0.1), on(0.1444, 0.1384)]),
     ],
     Legs: [
       fold('s26', 'mountain', across(at('M'), through(A, at('H'))), [at('E')]),
       reverse('s27', 'inside', across(at('M'), through(A, at('H'))), [at('F')]),
-      fold(
-        's28',
-        'mountain',
-        turned(
-          between(
-            meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
-            at('M'),
-            0.3,
-          ),
-          meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
-          -45,
-        ),
-        [on(0.8523, 0.5353)],
-        { layers: 'all' },
-      ),
-      fold(
-        's29',
-        'mountain',
-        turned(
-          between(
-            meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
-            at('M'),
-            0.3,
-          ),
-          meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
-          45,
-        ),
-        [on(0.5353, 0.8523)],
-        { layers: 'all' },
-      ),
-      fold(
-        's30',
-        'mountain',
-        turned(
-          meet(
-            turned(
-              between(
-                meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
-                at('M'),
-                0.3,
-              ),
-              meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
-              45,
-            ),
-            beside(at('W2'), through(A, at('H'))),
-          ),
-          meet(
-            turned(
-              between(
-                meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
-                at('M'),
-                0.3,
-              ),
-              meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
-              -45,
-            ),
-            beside(at('U2'), through(A, at('H'))),
-          ),
-          -45,
-        ),
-        [at('E')],
-      ),
+      fold('s28', 'mountain', turned(at('CR'), at('SR'), -45), [on(0.8523, 0.5353)], { layers: 'all' }),
+      fold('s29', 'mountain', turned(at('CL'), at('SL'), 45), [on(0.5353, 0.8523)], { layers: 'all' }),
+      fold('s30', 'mountain', turned(at('XL'), at('XR'), -45), [at('E')]),
       pull(
         's31',
-        turned(
-          meet(
-            turned(
-              between(
-                meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
-                at('M'),
-                0.3,
-              ),
-              meet(across(at('M'), through(A, at('H'))), beside(at('U2'), through(A, at('H')))),
-              -45,
-            ),
-            beside(at('U2'), through(A, at('H'))),
-          ),
-          meet(
-            turned(
-              between(
-                meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
-                at('M'),
-                0.3,
-              ),
-              meet(across(at('M'), through(A, at('H'))), beside(at('W2'), through(A, at('H')))),
-              45,
-            ),
-            beside(at('W2'), through(A, at('H'))),
-          ),
-          45,
-        ),
+        turned(at('XR'), at('XL'), 45),
         [at('F')],
         [
           [on(0.669, 0.979), on(0.668, 0.981)],
