@@ -6,7 +6,7 @@ import { measureState } from '../readings/index.ts';
 import { type Replay, type ReplayedStep, type Step, repeatMove, resolvePoint } from '../sequence/index.ts';
 import { cornersOf, symmetriesOf } from '../sheet/index.ts';
 import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
-import type { Finding, FindingKind } from './findings.ts';
+import type { Finding } from './findings.ts';
 
 /** A replayed plan and the sheet it is computed for. */
 export interface PlanCheck {
@@ -26,45 +26,69 @@ export function checkWanted(check: PlanCheck): Finding[] {
   return [...checkSizes(check), ...checkColours(check), ...checkZones(check), ...checkPairs(check)];
 }
 
+/** Up to so many steps every one is measured; longer plans are measured here and there, and then where it turns. */
+const MOST_MEASURED = 24;
+
 /**
  * The first step at which a flap becomes too narrow, and the first at which a stack will not close; the sheet that is
- * offered is large enough for every later step too.
+ * offered is large enough for every step measured. Flaps only get narrower and thicker in all but rare plans, so a long
+ * plan is measured at its end and at even distances, and the first step that fails is found between two of them.
  */
-function checkSizes({ plan, replay, sideMm, limits, unit }: PlanCheck): Finding[] {
-  if (sideMm === undefined) return [];
-  const { caliperMm } = plan.paper;
-  const text = (mm: number): string => toLengthText(mm, unit).text;
-  const first = new Map<FindingKind, Finding>();
-  const note = (finding: Finding & { readonly sideMm: number }): void => {
-    const known = first.get(finding.kind);
-    first.set(finding.kind, known ? { ...known, sideMm: Math.max(known.sideMm!, finding.sideMm) } : finding);
+function checkSizes(check: PlanCheck): Finding[] {
+  if (check.sideMm === undefined) return [];
+  const steps = check.replay.steps.filter((s) => !s.refusal && s.after !== s.before);
+  const known = new Map<number, SizeFinding[]>();
+  const judge = (i: number): SizeFinding[] => {
+    const own = known.get(i) ?? judgeSize(check, steps[i]!);
+    known.set(i, own);
+    return own;
   };
-  for (const step of replay.steps) {
-    if (step.refusal || step.after === step.before) continue;
-    const narrow = findNarrowest(measureState(step.after).flaps);
-    if (!narrow) continue;
-    const widthMm = narrow.width * sideMm;
-    if (toFingerVerdict(widthMm, limits) === 'too small') {
-      const side = (sideMm * limits.tweezersMm) / widthMm;
-      note({
-        step: step.number,
-        kind: 'too narrow',
-        text: `At step ${step.number} the flap at ${narrow.tip} is ${text(widthMm)} wide under ${narrow.layers} ${narrow.layers === 1 ? 'layer' : 'layers'}, too small even for tweezers; from a ${text(side)} sheet it is ${text(limits.tweezersMm)}.`,
-        sideMm: side,
-      });
+  const gap = Math.max(1, Math.ceil(steps.length / MOST_MEASURED));
+  const places = steps.map((_, i) => i).filter((i) => (steps.length - 1 - i) % gap === 0);
+  return (['too narrow', 'too thick'] as const).flatMap((kind): Finding[] => {
+    const at = (i: number): SizeFinding | undefined => judge(i).find((f) => f.kind === kind);
+    const k = places.findIndex((i) => at(i));
+    if (k < 0) return [];
+    let [low, first] = [k === 0 ? -1 : places[k - 1]!, places[k]!];
+    while (first - low > 1) {
+      const middle = (low + first) >> 1;
+      if (at(middle)) first = middle;
+      else low = middle;
     }
-    if (caliperMm === null) continue;
-    const { bulk, verdict } = toBulk(narrow.layers, caliperMm, widthMm, limits);
-    if (verdict !== 'will not close') continue;
-    const side = (sideMm * bulk) / limits.bulkVeryHard;
-    note({
+    const sideMm = Math.max(...places.flatMap((i) => at(i)?.sideMm ?? []), at(first)!.sideMm);
+    return [{ ...at(first)!, sideMm }];
+  });
+}
+
+type SizeFinding = Finding & { readonly sideMm: number };
+
+function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep): SizeFinding[] {
+  const narrow = findNarrowest(measureState(step.after).flaps);
+  if (!narrow || sideMm === undefined) return [];
+  const text = (mm: number): string => toLengthText(mm, unit).text;
+  const found: SizeFinding[] = [];
+  const widthMm = narrow.width * sideMm;
+  if (toFingerVerdict(widthMm, limits) === 'too small') {
+    const side = (sideMm * limits.tweezersMm) / widthMm;
+    found.push({
       step: step.number,
-      kind: 'too thick',
-      text: `At step ${step.number} ${narrow.layers} layers lie in the flap at ${narrow.tip}, ${toFigure(bulk, 2)} of its width, and it will not close; from a ${text(side)} sheet, or with paper of ${toFigure((caliperMm * limits.bulkVeryHard) / bulk, 3)} mm, it does.`,
+      kind: 'too narrow',
+      text: `At step ${step.number} the flap at ${narrow.tip} is ${text(widthMm)} wide under ${narrow.layers} ${narrow.layers === 1 ? 'layer' : 'layers'}, too small even for tweezers; from a ${text(side)} sheet it is ${text(limits.tweezersMm)}.`,
       sideMm: side,
     });
   }
-  return [...first.values()];
+  const { caliperMm } = plan.paper;
+  if (caliperMm === null) return found;
+  const { bulk, verdict } = toBulk(narrow.layers, caliperMm, widthMm, limits);
+  if (verdict !== 'will not close') return found;
+  const side = (sideMm * bulk) / limits.bulkVeryHard;
+  found.push({
+    step: step.number,
+    kind: 'too thick',
+    text: `At step ${step.number} ${narrow.layers} layers lie in the flap at ${narrow.tip}, ${toFigure(bulk, 2)} of its width, and it will not close; from a ${text(side)} sheet, or with paper of ${toFigure((caliperMm * limits.bulkVeryHard) / bulk, 3)} mm, it does.`,
+    sideMm: side,
+  });
+  return found;
 }
 
 type Side = 'front' | 'back';
