@@ -6,11 +6,10 @@ import {
   drawModel,
   drawSheet,
   drawStep,
-  stackOrder,
   toSvg,
   type DrawItem,
 } from '../src/drawing/index.ts';
-import { isAbove } from '../src/folded/index.ts';
+import { isAbove, stackOrder } from '../src/folded/index.ts';
 import { nameSteps, replaySequence } from '../src/sequence/index.ts';
 import { fold, onto, square } from './builders.ts';
 

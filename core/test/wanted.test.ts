@@ -9,15 +9,7 @@ import {
   checkWanted,
   findMend,
 } from '../src/checks/index.ts';
-import {
-  buildFerryPlan,
-  buildHarePlan,
-  buildHeronPlan,
-  buildMothPlan,
-  buildNewtPlan,
-  buildOtterPlan,
-  buildOwlPlan,
-} from '../src/demo/index.ts';
+import { buildCastPlans } from '../src/demo/index.ts';
 import { defaultLimits } from '../src/paper/index.ts';
 import { type Plan, buildPlan } from '../src/plan/index.ts';
 import { type Replay, type Step, replaySequence, write } from '../src/sequence/index.ts';
@@ -210,15 +202,7 @@ describe('remedies are tried before they are offered', () => {
 });
 
 describe('the finished plans of the cast', () => {
-  const plans = [
-    buildOwlPlan(),
-    buildHeronPlan(),
-    buildOtterPlan(),
-    buildHarePlan(),
-    buildNewtPlan(),
-    buildMothPlan(),
-    buildFerryPlan(),
-  ];
+  const plans = Object.values(buildCastPlans());
   test.each(plans.map((p) => [p.name, p] as const))(
     'the %s: every step folds, every mark is made, colours are as the brief wants, the sheet is large enough',
     (_name, plan) => {

@@ -1,16 +1,4 @@
-import {
-  buildFerryPlan,
-  buildHarePlan,
-  buildHeronPlan,
-  buildMothPlan,
-  buildNewtPlan,
-  buildOtterPlan,
-  buildOwlDiary,
-  buildOwlPlan,
-  buildOwlRuns,
-  buildSketchPlan,
-  lanternDrawer,
-} from '@jade/core/demo';
+import { buildCastPlans, buildOwlDiary, buildOwlRuns, buildSketchPlan, lanternDrawer } from '@jade/core/demo';
 import type { Store } from './db/index.ts';
 import { buildPaperStore } from './papers/index.ts';
 import { buildPlanStore } from './plans/index.ts';
@@ -22,13 +10,7 @@ export function seedDemo(store: Store): boolean {
   if (plans.list().length > 0) return false;
   const papers = buildPaperStore(store);
   lanternDrawer.forEach((paper) => papers.put(paper));
-  plans.create('demo-owl', buildOwlPlan());
-  plans.create('demo-heron', buildHeronPlan());
-  plans.create('demo-otter', buildOtterPlan());
-  plans.create('demo-hare', buildHarePlan());
-  plans.create('demo-newt', buildNewtPlan());
-  plans.create('demo-moth', buildMothPlan());
-  plans.create('demo-ferry', buildFerryPlan());
+  for (const [name, plan] of Object.entries(buildCastPlans())) plans.create(`demo-${name}`, plan);
   plans.create('demo-sketch', buildSketchPlan());
   const [runs, diary] = [buildRunStore(store), buildDiaryStore(store)];
   buildOwlRuns().forEach((run) => runs.put('demo-owl', run));

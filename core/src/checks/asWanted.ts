@@ -1,4 +1,4 @@
-import { type FlatState, facetsAt, findNarrowest, isAbove, toModel } from '../folded/index.ts';
+import { type FlatState, facetsAt, findNarrowest, isAbove } from '../folded/index.ts';
 import { type Point, areaOf, chordOf, distance, isTurned, lineThrough } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
@@ -191,9 +191,7 @@ function checkZones({ plan, replay }: PlanCheck): Finding[] {
 
 /** The facet that shows in front at a material point, on the sheet. */
 function visiblePart(state: FlatState, at: Point): readonly Point[] | undefined {
-  const place = toModel(state, at);
   const facets = facetsAt(state, at);
-  if (!place) return undefined;
   const { cells } = measureState(state).map;
   const seen = facets.find((f) => cells.some((c) => c.layers[0] === f));
   return seen === undefined ? undefined : state.facets[seen]!.loop.map((v) => state.vertices[v]!);

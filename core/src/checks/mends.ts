@@ -133,18 +133,23 @@ function helps(plan: Plan, replay: Replay, finding: Finding, mend: Mend): boolea
   const folded = replaySequence({ ...replay.sequence, steps: next.steps }, replay);
   const refused = (r: Replay): number => r.steps.filter((s) => s.refusal).length;
   if (refused(folded) > refused(replay)) return false;
+  if (finding.kind === 'unequal') return true;
   const id = replay.steps[finding.step - 1]!.step.id;
-  const weight = (r: Replay): number => {
-    const own = r.steps.find((s) => s.step.id === id);
-    const needs = own && needsOf(own);
-    if (finding.kind === 'reverse first') return needs?.toReverse ?? 0;
-    if (finding.kind === 'crease missing') return needs?.missing ?? 0;
-    return checkSequence(r).filter((f) => f.kind === finding.kind && r.steps[f.step - 1]?.step.id === id)
-      .length;
+  const weigh = (r: Replay): { own: number; all: number } => {
+    const step = r.steps.find((s) => s.step.id === id);
+    const needs = step && needsOf(step);
+    const like = checkSequence(r).filter((f) => f.kind === finding.kind);
+    const own =
+      finding.kind === 'reverse first'
+        ? (needs?.toReverse ?? 0)
+        : finding.kind === 'crease missing'
+          ? (needs?.missing ?? 0)
+          : like.filter((f) => r.steps[f.step - 1]?.step.id === id).length;
+    return { own, all: like.length };
   };
   // What the whole sequence is asked for must not grow elsewhere either: a flipped crease may serve another collapse.
-  const all = (r: Replay): number => checkSequence(r).filter((f) => f.kind === finding.kind).length;
-  return finding.kind === 'unequal' || (weight(folded) < weight(replay) && all(folded) <= all(replay));
+  const [now, then] = [weigh(replay), weigh(folded)];
+  return then.own < now.own && then.all <= now.all;
 }
 
 /** Pinches by halving, at the start where the sheet is open or straight before the step; else the step goes by taste. */

@@ -15,3 +15,4 @@ export {
 export { lanternDrawer } from './drawer.ts';
 export { buildOwlDiary, buildOwlRuns } from './diary.ts';
 export { foldAtRandom } from './stacks.ts';
+export { buildCastPlans } from './castPlans.ts';

@@ -10,6 +10,7 @@ import {
   chordOf,
   doBoundsMeet,
   dot,
+  isOnSegment,
   isTurned,
   lineThrough,
   scale,
@@ -24,34 +25,12 @@ import {
   facetOnModel,
   facetOnSheet,
   foldsOf,
-  isAbove,
+  stackOrder,
 } from '../folded/index.ts';
 import type { ReplayedStep, StepNames } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import { detailOf } from './detail.ts';
 import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
-
-/** Facets from the bottom up, and how deep each lies; undefined when layers overlap in a ring and no order draws them. */
-export function stackOrder(state: FlatState): { order: number[]; level: number[] } | undefined {
-  const n = state.facets.length;
-  const below: number[] = state.facets.map(
-    (_, f) => state.facets.filter((_, g) => isAbove(state, f, g)).length,
-  );
-  const level = new Array<number>(n).fill(0);
-  const order: number[] = [];
-  const open = below.flatMap((count, f) => (count === 0 ? [f] : []));
-  while (open.length > 0) {
-    const f = open.shift()!;
-    order.push(f);
-    for (let g = 0; g < n; g++) {
-      if (!isAbove(state, g, f)) continue;
-      level[g] = Math.max(level[g]!, level[f]! + 1);
-      below[g]!--;
-      if (below[g] === 0) open.push(g);
-    }
-  }
-  return order.length === n ? { order, level } : undefined;
-}
 
 /** Offset between two layers, in sheet sides, and the most a whole stack may spread. */
 const LAYER_OFFSET = 0.0022;
@@ -211,14 +190,8 @@ export function drawSheet(state: FlatState, made: readonly Segment[] = []): Draw
 
 /** Marks a crease whose middle lies on one that was just made. */
 function newIn(made: readonly Segment[], crease: Segment): { isNew?: true } {
-  const [x, y] = between(crease.from, crease.to, 0.5);
-  const isNew = made.some(({ from, to }) => {
-    const [dx, dy] = subtract(to, from);
-    const size = Math.hypot(dx, dy);
-    const off = Math.abs((x - from[0]) * dy - (y - from[1]) * dx) / size;
-    const along = ((x - from[0]) * dx + (y - from[1]) * dy) / size;
-    return off < 1e-6 && along > -1e-6 && along < size + 1e-6;
-  });
+  const middle = between(crease.from, crease.to, 0.5);
+  const isNew = made.some((m) => isOnSegment(middle, m, 1e-6));
   return isNew ? { isNew: true } : {};
 }
 

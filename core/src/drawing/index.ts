@@ -3,7 +3,7 @@
  * arrows of the craft's notation, named landmarks; and the list rendered to SVG. Positions in sheet sides, y up.
  */
 export type { Drawing, DrawItem, LineStyle, ArrowStyle } from './items.ts';
-export { drawModel, drawSheet, drawStep, stackOrder } from './drawing.ts';
+export { drawModel, drawSheet, drawStep } from './drawing.ts';
 export type { ModelView } from './views.ts';
 export { drawAgainst, drawApart, drawThrough } from './views.ts';
 export { placeLabels } from './labels.ts';

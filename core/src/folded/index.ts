@@ -14,6 +14,7 @@ export {
   foldsOf,
   listEdges,
 } from './state.ts';
+export { stackOrder } from './stack.ts';
 export type { Refusal, RefusalKind } from './refusal.ts';
 export type { FineMesh, Piece } from './mesh.ts';
 export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';

@@ -1,5 +1,4 @@
-import { stackOrder } from '../drawing/index.ts';
-import { type FlatState, facetOnModel, listEdges } from '../folded/index.ts';
+import { type FlatState, facetOnModel, listEdges, stackOrder } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 
 type Place = readonly [number, number, number];

@@ -4,6 +4,7 @@
  */
 export type { Point, Segment } from './point.ts';
 export {
+  isOnSegment,
   add,
   subtract,
   scale,

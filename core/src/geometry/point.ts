@@ -26,3 +26,12 @@ export function turnBy(p: Point, degrees: number): Point {
 }
 /** The vector of length 1 in the same direction; the null vector gives [NaN, NaN] and must be excluded before. */
 export const toUnit = (p: Point): Point => scale(p, 1 / length(p));
+
+/** True where a point lies on a segment, its ends included, within `slack` (same unit as the points). */
+export function isOnSegment(p: Point, { from, to }: Segment, slack: number): boolean {
+  const [dx, dy] = subtract(to, from);
+  const size = Math.hypot(dx, dy);
+  const off = Math.abs((p[0] - from[0]) * dy - (p[1] - from[1]) * dx) / size;
+  const along = ((p[0] - from[0]) * dx + (p[1] - from[1]) * dy) / size;
+  return off < slack && along > -slack && along < size + slack;
+}

@@ -12,7 +12,7 @@ import {
   tolerance,
   walkFaces,
 } from '../geometry/index.ts';
-import { type FlatState, facetOnSheet, isAbove } from '../folded/index.ts';
+import { type FlatState, facetOnSheet, isAbove, stackOrder } from '../folded/index.ts';
 
 /** An edge between two triangles: ends i, j, the third corners k (left of i to j on the sheet) and l. */
 export interface Hinge {
@@ -190,24 +190,9 @@ function stillMotion(
 }
 
 /** Level of each facet in its stack, from the bottom; where layers overlap in a ring, how many lie under it. */
-function levelsOf(state: FlatState): number[] {
-  const n = state.facets.length;
-  const below = state.facets.map((_, f) => state.facets.filter((_g, g) => isAbove(state, f, g)).length);
-  const level = new Array<number>(n).fill(0);
-  const open = below.flatMap((count, f) => (count === 0 ? [f] : []));
-  let done = 0;
-  const left = [...below];
-  while (open.length > 0) {
-    const f = open.pop()!;
-    done++;
-    for (let g = 0; g < n; g++) {
-      if (!isAbove(state, g, f)) continue;
-      level[g] = Math.max(level[g]!, level[f]! + 1);
-      if (--left[g]! === 0) open.push(g);
-    }
-  }
-  return done === n ? level : below;
-}
+const levelsOf = (state: FlatState): number[] =>
+  stackOrder(state)?.level ??
+  state.facets.map((_, f) => state.facets.filter((_g, g) => isAbove(state, f, g)).length);
 
 function listHinges(
   triangles: PlayMesh['triangles'],

@@ -1,14 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { castFigures } from '../../src/demo/cast/index.ts';
-import {
-  buildFerryPlan,
-  buildHarePlan,
-  buildHeronPlan,
-  buildMothPlan,
-  buildNewtPlan,
-  buildOtterPlan,
-  buildOwlPlan,
-} from '../../src/demo/index.ts';
+import { buildCastPlans } from '../../src/demo/index.ts';
 import { checkState, toMeasures } from '../../src/folded/index.ts';
 import { checkLayers } from '../../src/layers/index.ts';
 import { rotateModel } from '../../src/moves/index.ts';
@@ -63,15 +55,7 @@ describe.each(Object.entries(castFigures))('the %s of the cast', (name, figure) 
 });
 
 describe('what the steps say', () => {
-  const plans = [
-    buildOwlPlan(),
-    buildHeronPlan(),
-    buildOtterPlan(),
-    buildHarePlan(),
-    buildNewtPlan(),
-    buildMothPlan(),
-    buildFerryPlan(),
-  ];
+  const plans = Object.values(buildCastPlans());
 
   test.each(plans.map((p) => [p.name, p] as const))('the %s says each step as it was read', (name, plan) => {
     const limbs = Object.fromEntries(plan.limbs.flatMap((l) => (l.tip === null ? [] : [[l.tip, l.name]])));
