@@ -5,7 +5,7 @@
  */
 import { spawn } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { chromium } from '@playwright/test';
+import { type Browser, chromium } from '@playwright/test';
 import { buildChance } from '../core/src/chance/index.ts';
 import { type PatternInput, buildPattern, foldPattern } from '../core/src/creases/index.ts';
 import { castFigures } from '../core/src/demo/cast/index.ts';
@@ -200,61 +200,66 @@ function timeMotions(): void {
   }
 }
 
-timeLayers();
-timeCounts();
-timeMoves();
-timeKinds();
-timeCast();
-timeMotions();
-
-for (const [name, steps] of [
-  ['owl', buildOwlSteps()],
-  ['generated', generateSteps(40, 11)],
-] as const) {
-  const sequence = { sheet: { kind: 'square' as const }, points: {}, steps };
-  const whole = replaySequence(sequence);
-  const facets = whole.steps.at(-1)!.after.facets.length;
-  note(
-    `${name}, ${steps.length} steps, ${facets} facets: replay from nothing`,
-    time(9, () => replaySequence(sequence)),
-  );
-  const edit = (at: number): void => {
-    const crease = write.writeStep(`edit-${at}`, {
-      kind: 'crease',
-      sense: 'valley',
-      line: {
-        kind: 'through',
-        a: { kind: 'sheet', at: [0.1, 0.2] },
-        b: { kind: 'sheet', at: [0.3, 0.25] },
-      },
-      through: 'all',
-    });
-    const changed = { ...sequence, steps: [...steps.slice(0, at), crease, ...steps.slice(at)] };
-    const replay = replaySequence(changed, whole);
-    replay.steps.slice(at).forEach((s) => drawModel(s.after, MOST_RESTING));
-    const plan = {
-      ...buildPlan('bench'),
-      steps: changed.steps,
-      sheet: { shape: sequence.sheet, sideMm: 200 },
-    };
-    toReadings({
-      plan,
-      replay,
-      runs: [],
-      diary: [],
-      otherDiary: [],
-      limits: defaultSettings.limits,
-      sigma: defaultSettings.sigma,
-      unit: 'mm',
-    });
-  };
-  for (const at of [5, 20, 35])
+/** A step put into a plan: replay, drawings and readings. */
+function timeEdits(): void {
+  for (const [name, steps] of [
+    ['owl', buildOwlSteps()],
+    ['generated', generateSteps(40, 11)],
+  ] as const) {
+    const sequence = { sheet: { kind: 'square' as const }, points: {}, steps };
+    const whole = replaySequence(sequence);
+    const facets = whole.steps.at(-1)!.after.facets.length;
     note(
-      `${name}: crease put in at step ${at}, replay, drawings, readings`,
-      time(9, () => edit(at)),
+      `${name}, ${steps.length} steps, ${facets} facets: replay from nothing`,
+      time(9, () => replaySequence(sequence)),
     );
+    const edit = (at: number): void => {
+      const crease = write.writeStep(`edit-${at}`, {
+        kind: 'crease',
+        sense: 'valley',
+        line: {
+          kind: 'through',
+          a: { kind: 'sheet', at: [0.1, 0.2] },
+          b: { kind: 'sheet', at: [0.3, 0.25] },
+        },
+        through: 'all',
+      });
+      const changed = { ...sequence, steps: [...steps.slice(0, at), crease, ...steps.slice(at)] };
+      const replay = replaySequence(changed, whole);
+      replay.steps.slice(at).forEach((s) => drawModel(s.after, MOST_RESTING));
+      const plan = {
+        ...buildPlan('bench'),
+        steps: changed.steps,
+        sheet: { shape: sequence.sheet, sideMm: 200 },
+      };
+      toReadings({
+        plan,
+        replay,
+        runs: [],
+        diary: [],
+        otherDiary: [],
+        limits: defaultSettings.limits,
+        sigma: defaultSettings.sigma,
+        unit: 'mm',
+      });
+    };
+    for (const at of [5, 20, 35])
+      note(
+        `${name}: crease put in at step ${at}, replay, drawings, readings`,
+        time(9, () => edit(at)),
+      );
+  }
 }
 
+if (!process.argv.includes('pages')) {
+  timeLayers();
+  timeCounts();
+  timeMoves();
+  timeKinds();
+  timeCast();
+  timeMotions();
+  timeEdits();
+}
 if (!process.argv.includes('engine')) await timePages();
 
 async function timePages(): Promise<void> {
@@ -298,6 +303,7 @@ async function timePages(): Promise<void> {
       await page.getByTestId('save-state').getByText('saved').waitFor();
       await page.close();
     }
+    await timeLongPlan(browser, `http://127.0.0.1:${port}`);
     note('cast: from asking for the page to the silhouettes', median(cast));
     note('folds of the owl: from asking for the page to the strip', median(folds));
     note('folds of the owl: a step left out until the strip has changed', median(redraw));
@@ -305,6 +311,63 @@ async function timePages(): Promise<void> {
     await browser.close();
     server.kill('SIGTERM');
   }
+}
+
+/** A plan of 200 steps: how long until it can be worked on; and how a corner dragged over the table keeps up. */
+async function timeLongPlan(browser: Browser, base: string): Promise<void> {
+  const plan = { ...buildPlan('Long plan'), steps: generateSteps(200, 3) };
+  const made = await fetch(`${base}/api/plans`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ plan }),
+  });
+  if (!made.ok) throw new Error(`The long plan was not taken: ${await made.text()}`);
+  const { id } = (await made.json()) as { id: string };
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const began = performance.now();
+  await page.goto(`${base}/plan/${id}/folds`);
+  await page.locator('[data-testid=strip] > li').nth(200).waitFor();
+  note('a plan of 200 steps: from asking for the page to the strip', performance.now() - began);
+  await page.close();
+  const newt = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await newt.goto(`${base}/plan/demo-newt/folds`);
+  await newt.getByRole('button', { name: /^Step 34,/ }).click();
+  const picture = newt.getByRole('img', { name: /^The model after/ });
+  const box = (await picture.boundingBox())!;
+  // The tip of the tail: the drawn point farthest to the right.
+  const tip = await picture.evaluate((svg) => {
+    let best = { x: 0, y: 0 };
+    for (const shape of svg.querySelectorAll<SVGGeometryElement>('path, polygon')) {
+      const toScreen = shape.getScreenCTM()!;
+      for (let i = 0; i <= 60; i++) {
+        const at = shape.getPointAtLength((shape.getTotalLength() * i) / 60).matrixTransform(toScreen);
+        if (at.x > best.x) best = { x: at.x, y: at.y };
+      }
+    }
+    return best;
+  });
+  await newt.mouse.move(tip.x, tip.y);
+  await newt.mouse.down();
+  // As text: names the compiler adds to inner functions are unknown on the page.
+  await newt.evaluate(
+    `window.frameGaps = []; window.lastFrame = performance.now();
+     requestAnimationFrame(function tick(now) {
+       frameGaps.push(now - lastFrame); lastFrame = now; requestAnimationFrame(tick);
+     })`,
+  );
+  for (let i = 0; i < 120; i++)
+    await newt.mouse.move(
+      box.x + box.width * (0.5 + 0.3 * Math.cos(i / 9)),
+      box.y + box.height * (0.5 + 0.3 * Math.sin(i / 9)),
+    );
+  const gaps = await newt.evaluate(() => (window as unknown as { frameGaps: number[] }).frameGaps.slice(2));
+  await newt.mouse.up();
+  note('a corner of the newt dragged: from frame to frame', median(gaps));
+  note(
+    'a corner of the newt dragged: slowest frame of twenty',
+    [...gaps].sort((a, b) => b - a)[Math.floor(gaps.length / 20)]!,
+  );
+  await newt.close();
 }
 
 console.table(rows);

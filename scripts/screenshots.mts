@@ -18,7 +18,11 @@ interface View {
 
 const owl = '/plan/demo-owl';
 const views: View[] = [
-  { name: 'cast', path: '/' },
+  {
+    name: 'cast',
+    path: '/',
+    act: async (page) => page.getByText('Hare, first idea').first().waitFor(),
+  },
   { name: 'brief', path: `${owl}/brief` },
   { name: 'parts', path: `${owl}/parts` },
   { name: 'paper', path: `${owl}/paper` },

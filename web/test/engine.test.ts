@@ -12,6 +12,7 @@ import { type Plan, buildPlan } from '@jade/core/plan';
 import { playStep } from '@jade/core/play';
 import { write } from '@jade/core/sequence';
 import { defaultSettings } from '@jade/core/settings';
+import { generateSteps } from '../../core/test/generated.ts';
 import { buildEngine } from '../src/engine/engine.ts';
 import type { Engine, PlanInput } from '../src/engine/protocol.ts';
 
@@ -45,13 +46,28 @@ describe('the plan behind the worker', () => {
     const engine = buildEngine();
     const first = engine.computePlan(inputOf(plan), []);
     expect(first.steps).toHaveLength(plan.steps.length);
-    expect(first.steps.every((s) => s.drawing !== undefined && s.refusal === undefined)).toBe(true);
+    expect(first.steps.every((s) => s.refusal === undefined)).toBe(true);
+    const stamps = new Set(first.steps.map((s) => s.stamp));
+    expect(new Set(first.drawn.map((d) => d.stamp))).toEqual(stamps);
     const again = engine.computePlan(
       inputOf({ ...plan, name: 'Owl, again' }),
       first.steps.map((s) => s.stamp),
     );
-    expect(again.steps.every((s) => s.drawing === undefined)).toBe(true);
+    expect(again.drawn).toEqual([]);
     expect(again.steps.map((s) => s.stamp)).toEqual(first.steps.map((s) => s.stamp));
+  });
+
+  test('a long plan sends its last pictures first, and the rest when asked', () => {
+    const long = buildEngine();
+    const plan = { ...buildOwlPlan(), steps: generateSteps(90, 3), repeats: [], alternatives: [] };
+    const { steps, drawn } = long.computePlan(inputOf(plan), []);
+    expect(drawn.length).toBeLessThan(steps.length);
+    expect(drawn.some((d) => d.stamp === steps.at(-1)!.stamp)).toBe(true);
+    const have = drawn.map((d) => d.stamp);
+    for (let more = long.drawStates(have); more.length > 0; more = long.drawStates(have))
+      have.push(...more.map((d) => d.stamp));
+    expect(new Set(have)).toEqual(new Set(steps.map((s) => s.stamp)));
+    expect(new Set(have).size).toBe(have.length);
   });
 
   test('an edit of a step draws anew what follows it and nothing before it', () => {
@@ -67,7 +83,8 @@ describe('the plan behind the worker', () => {
       inputOf(edited),
       first.steps.map((s) => s.stamp),
     );
-    expect(next.steps.map((s) => s.drawing !== undefined)).toEqual(next.steps.map((_, i) => i >= at));
+    const drawn = new Set(next.drawn.map((d) => d.stamp));
+    expect(next.steps.map((s) => drawn.has(s.stamp))).toEqual(next.steps.map((_, i) => i >= at));
     expect(next.steps.some((s) => s.refusal)).toBe(false);
   });
 

@@ -26,7 +26,7 @@ export interface Play {
 /** Frames of a motion, the first and the last flat. */
 export const PLAY_FRAMES = 49;
 /** Work a motion may take, in triangles times schedules: about four seconds. What is found by then is taken. */
-const MOST_WORK = 2800;
+const MOST_WORK = 2000;
 /** What is good enough to stop looking, and what is good enough to be shown. */
 const GOOD = { strain: 0.015, crossings: 0.1 };
 const SHOWN = { strain: 0.05, crossings: 0.5 };

@@ -33,6 +33,7 @@ import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts'
 import type {
   BaseCard,
   BaseSheet,
+  DrawnState,
   Engine,
   PlanInput,
   PlanResult,
@@ -60,6 +61,9 @@ const read = ({ plan, runs, diary, otherDiary, settings }: PlanInput, replay: Re
     unit: settings.unit,
   });
 
+/** Thumbnails sent in one answer: those of a long plan would keep the page from its first picture. */
+const DRAWN_AT_ONCE = 40;
+
 /** A thumbnail with more resting creases than this shows none: at its size they are grey noise. */
 const MOST_RESTING = 80;
 
@@ -78,13 +82,20 @@ export function buildEngine(): Engine {
   };
   const stateAt = (number: number): FlatState | undefined =>
     number === 0 ? replay?.start : replay?.steps[number - 1]?.after;
+  /** The last states of the plan the page has no picture of. */
+  const drawStates = (known: readonly number[]): DrawnState[] => {
+    const states = new Map((replay?.steps ?? []).map((s) => [stampOf(s.after), s.after]));
+    for (const stamp of known) states.delete(stamp);
+    return [...states]
+      .slice(-DRAWN_AT_ONCE)
+      .map(([stamp, state]) => ({ stamp, drawing: drawModel(state, MOST_RESTING) }));
+  };
 
   return {
     computePlan(next, known): PlanResult {
       input = next;
       replay = replaySequence(toSequence(next), replay);
       readings = read(next, replay);
-      const have = new Set(known);
       const { pace, sideMm } = readings;
       const steps = replay.steps.map((s) => {
         const stamp = stampOf(s.after);
@@ -97,11 +108,12 @@ export function buildEngine(): Engine {
           minutes: toMinutes(s, sideMm ?? 200, pace),
           stamp,
           ...(s.refusal ? { refusal: s.refusal.text } : {}),
-          ...(have.has(stamp) ? {} : { drawing: drawModel(s.after, MOST_RESTING) }),
         };
       });
-      return { readings, steps };
+      return { readings, steps, drawn: drawStates(known) };
     },
+
+    drawStates,
 
     readDetail(number): StepDetail {
       if (!replay || !input || !readings)

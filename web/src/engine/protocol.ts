@@ -22,7 +22,7 @@ export interface PlanInput {
   readonly settings: Settings;
 }
 
-/** One step for the strip. `drawing` is left out when the page already has that stamp. */
+/** One step for the strip; its picture goes by its stamp. */
 export interface StepCard {
   readonly id: string;
   readonly number: number;
@@ -32,12 +32,13 @@ export interface StepCard {
   readonly minutes: number;
   readonly refusal?: string;
   readonly stamp: number;
-  readonly drawing?: Drawing;
 }
 
 export interface PlanResult {
   readonly readings: Readings;
   readonly steps: readonly StepCard[];
+  /** Pictures of the last states the page did not have; more with `drawStates`. */
+  readonly drawn: readonly DrawnState[];
 }
 
 /** A point that can be chosen, with how the plan would keep it. */
@@ -103,6 +104,12 @@ export interface OfferedPicture {
   readonly picks: readonly (readonly [PointRef, PointRef])[];
 }
 
+/** The thumbnail of a state of the open plan. */
+export interface DrawnState {
+  readonly stamp: number;
+  readonly drawing: Drawing;
+}
+
 export interface MarkWay {
   readonly id: string;
   readonly title: string;
@@ -159,6 +166,8 @@ export interface Silhouette {
 /** The worker's door. Every call is a question with one answer; the page drops answers that come too late. */
 export interface Engine {
   computePlan(input: PlanInput, known: readonly number[]): PlanResult;
+  /** Pictures of states the page does not have yet, the plan's last first; none when it has all. */
+  drawStates(known: readonly number[]): DrawnState[];
   readDetail(number: number): StepDetail;
   /** What to know of the whole sequence, in the order of its steps. */
   readFindings(): readonly Finding[];

@@ -32,6 +32,7 @@ export function EngineProvider({ children }: { children: ReactNode }) {
   const [result, setResult] = useState<PlanResult>();
   const [detail, setDetail] = useState<StepDetail>();
   const [fault, setFault] = useState<string>();
+  const [pictures, setPictures] = useState<ReadonlyMap<number, Drawing>>(new Map());
   const drawings = useRef(new Map<number, Drawing>());
   /** The newest question: every later one makes earlier answers stale. */
   const asked = useRef({ plan: 0, detail: 0 });
@@ -48,14 +49,19 @@ export function EngineProvider({ children }: { children: ReactNode }) {
     const turn = ++asked.current.plan;
     const ask = async (): Promise<void> => {
       const answer = await getEngine().computePlan(input, [...drawings.current.keys()]);
-      for (const s of answer.steps) if (s.drawing) drawings.current.set(s.stamp, s.drawing);
+      for (const { stamp, drawing } of answer.drawn) drawings.current.set(stamp, drawing);
       if (turn !== asked.current.plan) return;
-      setResult({
-        ...answer,
-        steps: answer.steps.map((s) => ({ ...s, drawing: drawings.current.get(s.stamp)! })),
-      });
+      setResult(answer);
+      setPictures(new Map(drawings.current));
       setFault(undefined);
       await askDetail();
+      // The strip of a long plan fills up from its end.
+      for (;;) {
+        const more = await getEngine().drawStates([...drawings.current.keys()]);
+        for (const { stamp, drawing } of more) drawings.current.set(stamp, drawing);
+        if (more.length === 0 || turn !== asked.current.plan) return;
+        setPictures(new Map(drawings.current));
+      }
     };
     ask().catch((error: unknown) => {
       if (turn === asked.current.plan) setFault(error instanceof Error ? error.message : String(error));
@@ -74,6 +80,9 @@ export function EngineProvider({ children }: { children: ReactNode }) {
     return () => window.removeEventListener(ENGINE_LOST, onLost);
   }, []);
 
-  const view = useMemo<EngineView>(() => ({ input, result, detail, fault }), [input, result, detail, fault]);
+  const view = useMemo<EngineView>(
+    () => ({ input, result, pictures, detail, fault }),
+    [input, result, pictures, detail, fault],
+  );
   return <EngineContext.Provider value={view}>{children}</EngineContext.Provider>;
 }

@@ -137,11 +137,11 @@ function BriefSentence() {
 function ColourAnswer() {
   const plan = usePlan();
   const palette = usePalette();
-  const { result, detail } = useEngine();
+  const { result, pictures, detail } = useEngine();
   const { unit } = useSettings();
   const reading = result?.readings;
   const last = reading?.last;
-  const drawing = result?.steps.at(-1)?.drawing;
+  const drawing = pictures.get(result?.steps.at(-1)?.stamp ?? -1);
   if (!last || !drawing || reading.sideMm === undefined) {
     return (
       <section className="say max-w-[46ch] pt-2 text-ink-2">

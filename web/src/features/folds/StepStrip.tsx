@@ -11,17 +11,19 @@ import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dn
 import { CSS } from '@dnd-kit/utilities';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { whyNotAt } from '@jade/core/editing';
+import type { Drawing } from '@jade/core/drawing';
 import type { Plan } from '@jade/core/plan';
 import { toMinutesText } from '@jade/core/units';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { type StepCard, useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, useStep } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
+import { useNear } from '../../ui/index.ts';
 import { sayMap } from './RepeatLeaf.tsx';
 
 /** The steps along the foot, in passages; dragged or moved by Alt and the arrows to another place. */
 export function StepStrip() {
-  const { result } = useEngine();
+  const { result, pictures } = useEngine();
   const plan = usePlan();
   const step = useStep();
   const edit = useEdit();
@@ -78,6 +80,7 @@ export function StepStrip() {
                 <Card
                   key={card.id}
                   card={card}
+                  drawing={pictures.get(card.stamp)}
                   head={i === 0 ? group.head : ''}
                   room={shown.length}
                   count={isFolded ? group.cards.length : 1}
@@ -175,6 +178,7 @@ function FlatCard({ selected, onSelect }: { selected: boolean; onSelect: () => v
 
 interface CardProps {
   readonly card: StepCard;
+  readonly drawing: Drawing | undefined;
   /** The head of its group, on the group's first card. */
   readonly head: string;
   /** How many cards of the group stand beside it, this one counted. */
@@ -192,10 +196,11 @@ interface CardProps {
 }
 
 const Card = memo(function Card(props: CardProps) {
-  const { card, head, room, count, canFold, isRun, isVariant, minutes, selected } = props;
+  const { card, drawing, head, room, count, canFold, isRun, isVariant, minutes, selected } = props;
   const palette = usePalette();
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: card.id });
   const own = useRef<HTMLLIElement | null>(null);
+  const near = useNear(own);
   useEffect(() => {
     if (selected) own.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [selected]);
@@ -216,8 +221,8 @@ const Card = memo(function Card(props: CardProps) {
             type="button"
             disabled={!canFold}
             aria-expanded={canFold ? count === 1 : undefined}
-            title={canFold ? (count > 1 ? 'Show its steps' : 'Fold it up') : undefined}
-            className="absolute left-0 overflow-hidden font-serif text-[14px] leading-[20px] font-semibold whitespace-nowrap"
+            title={canFold ? `${head}: ${count > 1 ? 'show its steps' : 'fold it up'}` : head}
+            className="absolute left-0 truncate font-serif text-[14px] leading-[20px] font-semibold"
             style={{ maxWidth: Math.max(room * 70, 70) }}
             onClick={props.onFold}
           >
@@ -249,10 +254,10 @@ const Card = memo(function Card(props: CardProps) {
           }
         }}
       >
-        <span className={card.refusal ? 'opacity-50' : ''}>
-          {card.drawing && (
+        <span className={`block h-[58px] ${card.refusal ? 'opacity-50' : ''}`}>
+          {near && drawing && (
             <DrawingView
-              drawing={card.drawing}
+              drawing={drawing}
               palette={palette}
               width={70}
               height={58}
@@ -289,6 +294,7 @@ function isSameCard(a: CardProps, b: CardProps): boolean {
   return (
     plain.every((key) => a[key] === b[key]) &&
     drawn.every((key) => a.card[key] === b.card[key]) &&
+    !a.drawing === !b.drawing &&
     Math.round(a.minutes) === Math.round(b.minutes)
   );
 }
