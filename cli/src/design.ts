@@ -5,14 +5,11 @@ import { buildEffort } from '@jade/core/effort';
 import { foldsOf } from '@jade/core/folded';
 
 import { toCutting } from '@jade/core/paper';
-import { pack, provePacking, spareOf } from '@jade/core/packing';
-import { efficiencyOf, flapsOf, leavesOf, matchBases, toPackingTask } from '@jade/core/parts';
+import { PACKING_HOPS, pack, provePacking, spareOf } from '@jade/core/packing';
+import { efficiencyOf, flapsOf, leavesOf, matchBases, taskOfFigure, toPackingTask } from '@jade/core/parts';
 
 import { BadInput, readAmount, readArgs, readBox, readCount, readFigureFile, readSheet } from './input.ts';
 import { type Verb, valueOf } from './verb.ts';
-
-/** Hops of a packing: a few seconds for twenty ends. */
-const PACKING_HOPS = 1000;
 
 /** Verbs about what to fold from: bases, figures, sheets. */
 export const designVerbs: Record<string, Verb> = {
@@ -52,17 +49,20 @@ export const designVerbs: Record<string, Verb> = {
       'Bases of the atlas for a stick figure, the smallest sheet first: side in mm, which flap becomes which limb, what decides and what is left over.',
     run(args) {
       const { files } = readArgs(args, {}, 1);
-      const limbs = flapsOf(readFigureFile(files[0]!)).map((f) => ({
-        id: f.leaf,
-        name: f.limb,
-        lengthMm: f.lengthMm,
-      }));
+      const figure = readFigureFile(files[0]!);
+      const limbs = flapsOf(figure).map((f) => ({ id: f.leaf, name: f.limb, lengthMm: f.lengthMm }));
       const square = bases.filter((b) => b.sheet.kind === 'square').map(foldBase);
-      return matchBases(square, limbs).map((m) => ({
+      return matchBases(square, taskOfFigure(figure, limbs)).map((m) => ({
         base: m.baseId,
         sheetSide: m.sideMm ?? null,
         binding: m.limiting?.limb.name ?? null,
-        assignment: m.assignment.map((a) => ({ limb: a.limb.name, flap: a.flapTip, length: a.flapLength })),
+        assignment: m.assignment.map((a) => ({
+          limb: a.limb.name,
+          flap: a.flapTip,
+          length: a.flapLength,
+          need: a.needMm,
+        })),
+        hub: m.hub ?? null,
         spare: m.spareFlaps,
         missing: m.missingFlaps,
       }));

@@ -19,10 +19,12 @@ import { type Replay, replaySequence } from '../sequence/index.ts';
 import { type SheetShape, landmarksOf, outlineOf, sheetArea } from '../sheet/index.ts';
 import { bases, findBase } from './catalogue.ts';
 import { type BaseFlap, findBaseFlaps } from './flaps.ts';
-import type { Base, BaseFamily } from './words.ts';
+import { type Base, type BaseFamily, baseFamilies } from './words.ts';
 
 export type { Base, BaseFamily, BaseFlap };
-export { bases, findBase };
+export type { AngleFamily } from './character.ts';
+export { angleFamilyOf, difficultyOf } from './character.ts';
+export { bases, baseFamilies, findBase };
 
 /** A base folded: its steps, its state, its readings, and the flaps that can become limbs, longest first. */
 export interface FoldedBase {

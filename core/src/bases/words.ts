@@ -5,6 +5,16 @@ export const { at, on, along, through, onto, bisector } = write;
 const { writeStep } = write;
 export type Written = Parameters<typeof writeStep>[1];
 
+/** Families as the atlas shows them, in its order. */
+export const baseFamilies: readonly { readonly id: BaseFamily; readonly title: string }[] = [
+  { id: 'simple', title: 'Simple folds' },
+  { id: 'classic', title: 'The classic four and their kin' },
+  { id: 'blintzed', title: 'Blintzed first' },
+  { id: 'grid', title: 'From a grid' },
+  { id: 'rectangle', title: 'From rectangles' },
+  { id: 'triangle', title: 'From the half square' },
+];
+
 export type BaseFamily = 'simple' | 'classic' | 'blintzed' | 'rectangle' | 'grid' | 'triangle';
 
 /** A base is a sequence on its sheet; everything said about it is computed from its folded state. */

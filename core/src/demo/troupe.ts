@@ -1,6 +1,7 @@
 import { beginVariant } from '../editing/index.ts';
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
 import { type PointRef, write } from '../sequence/index.ts';
+import type { Figure } from '../parts/index.ts';
 import { castFigures } from './cast/index.ts';
 import { sides } from './cast/moth.ts';
 import { along, at, meet } from './cast/words.ts';
@@ -22,12 +23,44 @@ interface Decided {
   readonly target: Plan['brief']['target'];
   readonly sides: Plan['brief']['sides'];
   readonly copies: number;
-  readonly limbs: readonly (readonly [name: string, lengthMm: number, tip: string])[];
+  readonly limbs: readonly DecidedLimb[];
+  /** Limbs that mirror each other, by name. */
+  readonly pairs?: readonly (readonly [string, string])[];
   readonly baseId: string;
   readonly feet: readonly [PointRef, PointRef] | null;
   readonly notes: readonly (readonly [text: string, range: string])[];
   readonly wetFolded?: boolean;
   readonly tools: Plan['finish']['tools'];
+}
+
+/** A flap of the figure, the corner it comes from, and its parts from the body outwards with their degrees in the pose. */
+type DecidedLimb = readonly [
+  name: string,
+  lengthMm: number,
+  tip: string,
+  ...parts: readonly (readonly [name: string, lengthMm: number, degrees: number])[],
+];
+
+/** The stick figure of decided limbs, all from one body. */
+function toFigure(name: string, limbs: readonly DecidedLimb[], pairs: Decided['pairs'] = []): Figure {
+  const parts = limbs.flatMap(([, , , ...own], i) =>
+    own.map(([part, length, angle], k) => ({
+      name: part,
+      from: k === 0 ? 'body' : `limb-${i + 1} joint ${k}`,
+      to: k === own.length - 1 ? `limb-${i + 1}` : `limb-${i + 1} joint ${k + 1}`,
+      length,
+      angle,
+    })),
+  );
+  return {
+    name,
+    nodes: ['body', ...parts.map((p) => p.to)],
+    limbs: parts,
+    pairs: pairs.map(([a, b]) => [a, b]),
+    onAxis: [],
+    symmetry: 'none',
+    pins: [],
+  };
 }
 
 function buildFinished(decided: Decided): Plan {
@@ -49,6 +82,7 @@ function buildFinished(decided: Decided): Plan {
       date: showDate,
     },
     limbs: decided.limbs.map(([name, lengthMm, tip], i) => ({ id: `limb-${i + 1}`, name, lengthMm, tip })),
+    figure: toFigure(decided.name, decided.limbs, decided.pairs),
     baseId: decided.baseId,
     points: figure.points,
     steps: [...figure.steps, ...(figure.stands === 0 ? [] : [stand])],
@@ -106,11 +140,12 @@ const heronDecided: Decided = {
   sides: [{ part: 'everything', side: 'front' }],
   copies: 1,
   limbs: [
-    ['Neck and bill', 100, 'A'],
-    ['Left leg', 95, 'D'],
-    ['Right leg', 95, 'B'],
-    ['Body and tail', 80, 'C'],
+    ['Neck and bill', 100, 'A', ['neck', 62, 68], ['bill', 38, -3]],
+    ['Left leg', 95, 'D', ['left leg', 95, -84]],
+    ['Right leg', 95, 'B', ['right leg', 95, -96]],
+    ['Body and tail', 80, 'C', ['trunk', 25, 160], ['tail', 55, 205]],
   ],
+  pairs: [['left leg', 'right leg']],
   baseId: 'bird',
   feet: [at('F2'), at('D')],
   notes: [
@@ -133,11 +168,12 @@ export const buildOtterPlan = (): Plan =>
     sides: [{ part: 'Tail', side: 'front' }],
     copies: 2,
     limbs: [
-      ['Head', 140, 'C'],
-      ['Tail', 140, 'A'],
-      ['Right foreleg', 55, 'B'],
-      ['Left foreleg', 55, 'D'],
+      ['Head', 140, 'C', ['back', 105, 160], ['head', 35, 200]],
+      ['Tail', 140, 'A', ['rump', 60, -12], ['tail', 80, -14]],
+      ['Right foreleg', 55, 'B', ['right foreleg', 55, -100]],
+      ['Left foreleg', 55, 'D', ['left foreleg', 55, -80]],
     ],
+    pairs: [['right foreleg', 'left foreleg']],
     baseId: 'fish',
     feet: [at('D'), at('T1')],
     notes: [
@@ -159,11 +195,12 @@ export const buildHarePlan = (): Plan =>
     sides: [{ part: 'everything', side: 'front' }],
     copies: 2,
     limbs: [
-      ['Front ear', 85, 'A'],
-      ['Rear ear', 85, 'C'],
-      ['Hind foot', 60, 'B'],
-      ['Tail', 40, 'D'],
+      ['Front ear', 85, 'A', ['head', 35, 40], ['front ear', 50, 125]],
+      ['Rear ear', 85, 'C', ['nape', 35, 52], ['rear ear', 50, 105]],
+      ['Hind foot', 60, 'B', ['haunch', 30, -100], ['hind foot', 30, 0]],
+      ['Tail', 40, 'D', ['rump', 22, 195], ['tail', 18, 140]],
     ],
+    pairs: [['front ear', 'rear ear']],
     baseId: 'bird',
     feet: [at('B1'), at('B')],
     notes: [
@@ -185,10 +222,11 @@ export const buildNewtPlan = (): Plan =>
     sides: [{ part: 'Tail', side: 'front' }],
     copies: 1,
     limbs: [
-      ['Tail', 165, 'A'],
-      ['Right hind leg', 55, 'B'],
-      ['Left hind leg', 55, 'D'],
+      ['Tail', 165, 'A', ['tail', 165, 0]],
+      ['Right hind leg', 55, 'B', ['right hind leg', 55, -60]],
+      ['Left hind leg', 55, 'D', ['left hind leg', 55, 60]],
     ],
+    pairs: [['right hind leg', 'left hind leg']],
     baseId: 'fish',
     feet: null,
     notes: [
@@ -210,10 +248,14 @@ export const buildMothPlan = (): Plan =>
     sides: [{ part: 'hems', side: 'back' }],
     copies: 5,
     limbs: [
-      ['Right fore wing', 95, 'D'],
-      ['Left fore wing', 95, 'C'],
-      ['Right hind wing', 80, 'A'],
-      ['Left hind wing', 80, 'B'],
+      ['Right fore wing', 95, 'D', ['right fore wing', 95, 25]],
+      ['Left fore wing', 95, 'C', ['left fore wing', 95, 155]],
+      ['Right hind wing', 80, 'A', ['right hind wing', 80, -35]],
+      ['Left hind wing', 80, 'B', ['left hind wing', 80, 215]],
+    ],
+    pairs: [
+      ['right fore wing', 'left fore wing'],
+      ['right hind wing', 'left hind wing'],
     ],
     baseId: 'waterbomb',
     feet: null,
@@ -239,8 +281,8 @@ export const buildFerryPlan = (): Plan =>
     ],
     copies: 1,
     limbs: [
-      ['Hood', 120, 'C'],
-      ['Pole', 150, 'B'],
+      ['Hood', 120, 'C', ['trunk', 75, 90], ['hood', 45, 90]],
+      ['Pole', 150, 'B', ['arm', 40, 20], ['pole', 110, 75]],
     ],
     baseId: 'bird',
     feet: [

@@ -4,6 +4,6 @@
  */
 export type { PackingTask, PackingSymmetry } from './layout.ts';
 export type { Packing } from './pack.ts';
-export { pack, spareOf } from './pack.ts';
+export { PACKING_HOPS, pack, spareOf } from './pack.ts';
 export type { PackingProof } from './proof.ts';
 export { provePacking } from './proof.ts';

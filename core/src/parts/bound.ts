@@ -5,11 +5,7 @@ import type { SheetShape } from '../sheet/index.ts';
 import { type Figure, distancesOf, leafPairsOf, leavesOf } from './figure.ts';
 
 /** The packing a figure asks for on a sheet. */
-export function toPackingTask(
-  figure: Figure,
-  sheet: SheetShape,
-  pins: PackingTask['pins'] = [],
-): PackingTask {
+export function toPackingTask(figure: Figure, sheet: SheetShape): PackingTask {
   const leaves = leavesOf(figure);
   return {
     sheet,
@@ -17,7 +13,7 @@ export function toPackingTask(
     symmetry: figure.symmetry,
     pairs: leafPairsOf(figure),
     onAxis: figure.onAxis.map((n) => leaves.indexOf(n)),
-    pins,
+    pins: figure.pins.map(({ leaf, to }) => ({ leaf: leaves.indexOf(leaf), to })),
   };
 }
 

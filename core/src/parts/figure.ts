@@ -3,7 +3,8 @@ import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 
 const name = z.string().trim().min(1).max(60);
 
-const figureSchema = z.object({
+/** Fields of a stick figure as files and plans keep them. */
+export const figureSchema = z.object({
   name: name.default('figure'),
   nodes: z.array(name).min(2, 'a figure needs two nodes at least').max(200, 'at most 200 nodes are read'),
   limbs: z
@@ -16,8 +17,16 @@ const figureSchema = z.object({
           .number('a length is a number of mm')
           .positive('a length is more than 0 mm')
           .max(5000, 'a length is at most 5000 mm'),
-        angle: z.number().optional(),
-        width: z.number().positive().optional(),
+        angle: z.number().min(-3600).max(3600).optional(),
+        width: z
+          .number('a width is a number of mm')
+          .positive('a width is more than 0 mm')
+          .max(1000)
+          .optional(),
+        /** Which paper side shall show on it. */
+        side: z.enum(['front', 'back']).optional(),
+        /** May be left out where a base has too few flaps. */
+        optional: z.boolean().optional(),
       }),
     )
     .min(1, 'a figure needs one limb at least')
@@ -25,11 +34,17 @@ const figureSchema = z.object({
   pairs: z.array(z.tuple([name, name], 'a pair names two limbs')).default([]),
   onAxis: z.array(name).default([]),
   symmetry: z.enum(['none', 'book', 'diagonal']).default('none'),
+  /** End nodes held on the sheet at a corner ("A") or on an edge ("AB"). */
+  pins: z
+    .array(z.object({ leaf: name, to: z.string().min(1).max(2) }))
+    .max(40)
+    .default([]),
 });
 
 /**
  * A stick figure: a tree of limbs with lengths in mm of the finished model. `pairs` name limbs that mirror each other,
- * `onAxis` names end nodes on the mirror line; `angle` is degrees of the pose, counter-clockwise from level.
+ * `onAxis` names end nodes on the mirror line; `angle` is degrees of the pose from `from` to `to`, counter-clockwise from
+ * level; `width` is mm across the finished limb.
  */
 export type Figure = z.infer<typeof figureSchema>;
 export type FigureLimb = Figure['limbs'][number];
@@ -86,6 +101,9 @@ function checkFigure(figure: Figure): Issue[] {
   const leaves = leavesOf(figure);
   const inner = onAxis.find((n) => !leaves.includes(n));
   if (inner) tell('onAxis', `"${inner}" is no end of a limb; only ends can be held on the mirror line.`);
+  const loose = figure.pins.find((p) => !leaves.includes(p.leaf));
+  if (loose)
+    tell('pins', `"${loose.leaf}" is no end of a limb; only ends can be held at the sheet's edge or corner.`);
   return found;
 }
 
@@ -96,26 +114,41 @@ function countParts(nodes: readonly string[], limbs: readonly FigureLimb[]): num
   return nodes.filter((n) => parent.get(n) === n).length;
 }
 
-const limbsAt = ({ limbs }: Figure, node: string): FigureLimb[] =>
+export const limbsAt = ({ limbs }: Figure, node: string): FigureLimb[] =>
   limbs.filter((l) => l.from === node || l.to === node);
 
-/** End nodes of the figure: each becomes the tip of a flap. */
-export const leavesOf = (figure: Figure): string[] =>
-  figure.nodes.filter((n) => limbsAt(figure, n).length === 1);
+/** The node everything hangs on: where most limbs meet, the first of several. */
+export function rootOf(figure: Figure): string {
+  return figure.nodes.reduce((best, node) =>
+    limbsAt(figure, node).length > limbsAt(figure, best).length ? node : best,
+  );
+}
+
+/** End nodes of the figure: each becomes the tip of a flap. A single limb has one, its root is the rest of the paper. */
+export function leavesOf(figure: Figure): string[] {
+  const root = rootOf(figure);
+  return figure.nodes.filter((n) => n !== root && limbsAt(figure, n).length === 1);
+}
+
+/** Path lengths in mm from a node to every node. */
+export function pathsFrom(figure: Figure, start: string): Map<string, number> {
+  const far = new Map([[start, 0]]);
+  const queue = [start];
+  for (const node of queue)
+    for (const { from, to, length } of limbsAt(figure, node)) {
+      const next = from === node ? to : from;
+      if (far.has(next)) continue;
+      far.set(next, far.get(node)! + length);
+      queue.push(next);
+    }
+  return far;
+}
 
 /** Path lengths between all leaves, in mm, in the order of `leavesOf`. */
 export function distancesOf(figure: Figure): number[][] {
   const leaves = leavesOf(figure);
   return leaves.map((start) => {
-    const far = new Map([[start, 0]]);
-    const queue = [start];
-    for (const node of queue)
-      for (const { from, to, length } of limbsAt(figure, node)) {
-        const next = from === node ? to : from;
-        if (far.has(next)) continue;
-        far.set(next, far.get(node)! + length);
-        queue.push(next);
-      }
+    const far = pathsFrom(figure, start);
     return leaves.map((leaf) => far.get(leaf)!);
   });
 }
@@ -130,6 +163,7 @@ export interface WantedFlap {
 
 /** The flaps a figure wants; a chain of two-limb nodes is one flap with joints, limbs between partings are no flaps. */
 export function flapsOf(figure: Figure): WantedFlap[] {
+  const root = rootOf(figure);
   return leavesOf(figure).map((leaf) => {
     const first = limbsAt(figure, leaf)[0]!;
     let [node, lengthMm, limb] = [leaf, 0, first];
@@ -137,7 +171,7 @@ export function flapsOf(figure: Figure): WantedFlap[] {
       lengthMm += limb.length;
       node = limb.from === node ? limb.to : limb.from;
       const onward = limbsAt(figure, node).filter((l) => l !== limb);
-      if (onward.length !== 1) return { leaf, limb: first.name, lengthMm };
+      if (onward.length !== 1 || node === root) return { leaf, limb: first.name, lengthMm };
       limb = onward[0]!;
     }
   });
@@ -171,4 +205,40 @@ export function leafPairsOf(figure: Figure): [number, number][] {
     return a === undefined || b === undefined || a === b ? [] : [[leaves.indexOf(a), leaves.indexOf(b)]];
   });
   return found.filter(([a, b], i) => found.findIndex(([c, d]) => a === c && b === d) === i);
+}
+
+/** A limb between two partings: paper no flap may use, wide as the limb is long. */
+export interface River {
+  readonly limb: string;
+  /** The leaves on its side with fewer of them. */
+  readonly leaves: readonly string[];
+  /** From each of these leaves to the nearer and the farther bank, in mm. */
+  readonly nearMm: readonly number[];
+  readonly farMm: readonly number[];
+}
+
+/** The rivers of a figure, those with more leaves behind them first, so that inner ones are drawn over outer ones. */
+export function riversOf(figure: Figure): River[] {
+  const leaves = leavesOf(figure);
+  const root = rootOf(figure);
+  const flapLimbs = new Set<FigureLimb>();
+  for (const leaf of leaves) {
+    let [node, limb] = [leaf, limbsAt(figure, leaf)[0]];
+    while (limb) {
+      flapLimbs.add(limb);
+      node = limb.from === node ? limb.to : limb.from;
+      const onward: FigureLimb[] = limbsAt(figure, node).filter((l) => l !== limb);
+      limb = onward.length === 1 && node !== root ? onward[0] : undefined;
+    }
+  }
+  return figure.limbs
+    .filter((l) => !flapLimbs.has(l))
+    .map((l) => {
+      const [ofFrom, ofTo] = [pathsFrom(figure, l.from), pathsFrom(figure, l.to)];
+      const nearTo = leaves.filter((leaf) => ofTo.get(leaf)! < ofFrom.get(leaf)!);
+      const beyond = nearTo.length * 2 <= leaves.length ? nearTo : leaves.filter((n) => !nearTo.includes(n));
+      const near = beyond.map((leaf) => Math.min(ofTo.get(leaf)!, ofFrom.get(leaf)!));
+      return { limb: l.name, leaves: beyond, nearMm: near, farMm: near.map((d) => d + l.length) };
+    })
+    .sort((a, b) => b.leaves.length - a.leaves.length);
 }

@@ -1,9 +1,37 @@
 /**
- * Room: the subject's limbs against the flaps of bases. Limb lengths in mm of the finished model, flap lengths in sheet
- * sides, so a ratio is the sheet side in mm.
+ * Room: the subject as a stick figure, its limbs against the flaps of bases. Limb lengths in mm of the finished model,
+ * flap lengths in sheet sides, so a ratio is the sheet side in mm.
  */
-export type { Limb, BaseMatch, LimbMatch } from './match.ts';
-export { matchBase, matchBases, fullnessOf } from './match.ts';
-export type { Figure, FigureLimb, WantedFlap } from './figure.ts';
-export { readFigure, leavesOf, flapsOf, distancesOf, leafPairsOf } from './figure.ts';
+export type { Limb, LimbTask, BaseMatch, LimbMatch, SpareFlap } from './match.ts';
+export { matchBase, matchBases, taskOfFigure, fullnessOf } from './match.ts';
+export type { Figure, FigureLimb, WantedFlap, River } from './figure.ts';
+export {
+  figureSchema,
+  readFigure,
+  rootOf,
+  leavesOf,
+  flapsOf,
+  limbsAt,
+  distancesOf,
+  leafPairsOf,
+  pathsFrom,
+  riversOf,
+} from './figure.ts';
+export type { PosedLimb } from './pose.ts';
+export { poseLimbs, placeNodes, sizeOf } from './pose.ts';
+export type { LimbChange } from './reshape.ts';
+export {
+  changeLimb,
+  moveNode,
+  addLimb,
+  splitLimb,
+  joinAt,
+  copyAcross,
+  takeOut,
+  pairLimbs,
+  scaleFigure,
+  changePacking,
+} from './reshape.ts';
+export { sayWhyBefore } from './compare.ts';
+export { startingFigures, starOf, limbsOf, taskOf } from './starters.ts';
 export { toPackingTask, efficiencyOf } from './bound.ts';

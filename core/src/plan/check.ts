@@ -1,4 +1,5 @@
 import type { Issue } from '../outcome/index.ts';
+import { readFigure } from '../parts/index.ts';
 import type { Plan } from './schema.ts';
 
 /** What a schema cannot say: ids are unique. References to gone steps are allowed; replay reports them by step. */
@@ -15,5 +16,8 @@ export function checkPlan(plan: Plan): Issue[] {
       seen.add(item.id);
     });
   }
+  const figure = plan.figure && readFigure(plan.figure);
+  if (figure && !figure.ok)
+    issues.push(...figure.fault.map(({ path, text }) => ({ path: `figure.${path}`, text })));
   return issues;
 }

@@ -40,6 +40,7 @@ export function buildPlan(name: string): Plan {
       date: null,
     },
     limbs: [],
+    figure: null,
     baseId: null,
     marks: [],
     points: {},

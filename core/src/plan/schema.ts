@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isColour } from '../colour/index.ts';
+import { figureSchema } from '../parts/index.ts';
 import {
   alternativesSchema,
   namedPointsSchema,
@@ -83,6 +84,8 @@ export const planSchema = z.strictObject({
       }),
     )
     .max(40),
+  /** The subject as a stick figure; where it is missing the limbs stand for a star of flaps. */
+  figure: figureSchema.nullable().default(null),
   baseId: id.nullable(),
   /** Marks asked for and the construction chosen for each. */
   marks: z

@@ -2,7 +2,7 @@ import { scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
 import { type AlignmentSigma, constructMark, judgeConstruction } from '../marks/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { matchBase, type BaseMatch } from '../parts/index.ts';
+import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
 import { type ReplayedStep, resolvePoint } from '../sequence/index.ts';
 import { learnRatio, ratioOf, toSheetSide } from '../sizing/index.ts';
@@ -63,7 +63,7 @@ function finishedRuns({ runs }: ReadingsInput): { takenMinutes: number; foreseen
 
 function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
   const folded = plan.baseId === null ? undefined : foldedBase(plan.baseId);
-  return folded && plan.limbs.length > 0 ? matchBase(folded, plan.limbs) : undefined;
+  return folded && plan.limbs.length > 0 ? matchBase(folded, taskOf(plan)) : undefined;
 }
 
 /** Standing test of the measured step, in mm of the finished model. */

@@ -60,7 +60,7 @@ function readParts({ plan, unit }: ReadingsInput, { base }: ReadingsCore, state:
       : !base
         ? `${plan.limbs.length} limbs`
         : base.sideMm === undefined
-          ? `${base.missingFlaps} flaps short`
+          ? `${base.missingFlaps} ${base.missingFlaps === 1 ? 'flap' : 'flaps'} short`
           : `from ${toLengthText(base.sideMm, unit).text}`;
   return {
     state: state('parts', plan.limbs.length > 0 || plan.baseId !== null, base?.sideMm !== undefined),

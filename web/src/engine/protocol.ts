@@ -1,11 +1,11 @@
-import type { BaseFamily, BaseFlap } from '@jade/core/bases';
+import type { AngleFamily, BaseFamily, BaseFlap } from '@jade/core/bases';
 import type { Finding, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
-import type { BaseMatch, Limb } from '@jade/core/parts';
+import type { BaseMatch } from '@jade/core/parts';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
 import type { Readings, StepReading } from '@jade/core/readings';
@@ -126,6 +126,12 @@ export interface MarkWay {
 
 export interface AtlasRow {
   readonly match: BaseMatch;
+  readonly family: BaseFamily;
+  readonly angles: AngleFamily;
+  readonly difficulty: 1 | 2 | 3 | 4;
+  /** Layers over the point where its flaps meet. */
+  readonly hubLayers: number;
+  readonly sheet: SheetShape;
   readonly drawing: Drawing;
   readonly flaps: readonly { readonly tip: string; readonly length: number; readonly width: number }[];
 }
@@ -197,7 +203,8 @@ export interface Engine {
     sigma: AlignmentSigma,
     prefix: string,
   ): { ways: MarkWay[] } | { fault: string };
-  readAtlas(limbs: readonly Limb[], sheet: SheetShape): AtlasRow[];
+  /** All bases from a sheet of this shape, or from any; the best first. */
+  readAtlas(wanted: Pick<Plan, 'figure' | 'limbs'>, sheet: SheetShape | 'any'): AtlasRow[];
   readBaseCard(id: string): BaseCard;
   readBase(id: string): BaseSheet;
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */

@@ -1,19 +1,10 @@
 import { useEffect, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
-import { type BaseFamily, bases } from '@jade/core/bases';
+import { baseFamilies, bases } from '@jade/core/bases';
 import { type BaseCard, type BaseSheet, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../table/index.ts';
 import { Slip, Waiting } from '../../ui/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
-
-const FAMILIES: readonly { id: BaseFamily; title: string }[] = [
-  { id: 'simple', title: 'Simple folds' },
-  { id: 'classic', title: 'The classic four and their kin' },
-  { id: 'blintzed', title: 'Blintzed first' },
-  { id: 'grid', title: 'From a grid' },
-  { id: 'rectangle', title: 'From rectangles' },
-  { id: 'triangle', title: 'From the half square' },
-];
 
 /** Every base the engine can fold: picked at the left, laid open at the right. */
 export function AtlasPage() {
@@ -24,7 +15,7 @@ export function AtlasPage() {
     <main className="grid h-full grid-cols-[270px_1fr] max-[900px]:grid-cols-1">
       <h1 className="sr-only">Base atlas</h1>
       <nav aria-label="Bases" className="overflow-auto border-r border-rule px-5 pt-4 pb-8">
-        {FAMILIES.map(({ id: family, title }) => (
+        {baseFamilies.map(({ id: family, title }) => (
           <section key={family} aria-label={title} className="mb-3">
             <h2 className="head text-[16px]">{title}</h2>
             <ul>

@@ -1,0 +1,85 @@
+import { expect, test } from '@playwright/test';
+import { beginPlan, pleat, saved, sentence, write } from './support.ts';
+
+test('a wading bird goes from nothing to a figure, ranked bases and a packing', async ({ page }) => {
+  await beginPlan(page, 'Bittern');
+  await write(page, 'Wanted size', '200');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Wading bird' }).click();
+  await expect(sentence(page)).toContainText('4 limbs, 340 mm of flap in all');
+  await page.getByRole('button', { name: 'Make it 200 mm high, as the brief says' }).click();
+  await expect(page.getByText('The pose is 200 mm high')).toBeVisible();
+
+  // A limb is chosen by its joint; a pair changes together.
+  await page.getByRole('button', { name: /^left leg foot: drag/ }).focus();
+  await expect(page.getByRole('region', { name: 'Limb: left leg' })).toBeVisible();
+  await write(page, 'Length', '100');
+  await page.getByRole('button', { name: /^right leg foot: drag/ }).focus();
+  await expect(page.getByLabel('Length', { exact: true })).toHaveValue('100 mm');
+  await write(page, 'Length', '0');
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Choose Bird base' }).click();
+  await expect(sentence(page)).toContainText('The bird base gives them from a sheet of');
+  await expect(page.getByRole('region', { name: 'Limb by limb' })).toContainText('limits the sheet');
+  await expect(page.getByRole('region', { name: 'Limb by limb' })).toContainText('Left over: O');
+  await expect(page.getByTestId('why')).toContainText('need the same sheet');
+
+  // The packing bounds every base: none needs less.
+  await expect(page.getByTestId('packing-bound')).toContainText('mm of side', { timeout: 20000 });
+  await expect(page.getByText('Proved locally best')).toBeVisible();
+  const bound = Number(/From ([\d.]+) mm/.exec((await page.getByTestId('packing-bound').textContent())!)![1]);
+  const best = Number(
+    /([\d.]+) mm/.exec((await page.locator('[data-base="bird"] b').first().textContent())!)![1],
+  );
+  expect(best).toBeGreaterThanOrEqual(bound - 0.11);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Limb by limb' })).toContainText('Bird base');
+});
+
+test('joints are dragged and nudged, and undo takes a drag back at once', async ({ page }) => {
+  await beginPlan(page, 'Marten');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Long-bodied animal' }).click();
+  const nose = page.getByRole('button', { name: /^nose: drag/ });
+  await nose.focus();
+  const length = page.getByLabel('Length', { exact: true });
+  await expect(length).toHaveValue('25 mm');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
+  await expect(length).not.toHaveValue('25 mm');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(length).toHaveValue('25 mm');
+
+  const tail = (await page.getByRole('button', { name: /^tail tip: drag/ }).boundingBox())!;
+  await page.mouse.move(tail.x + tail.width / 2, tail.y + tail.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(tail.x + 60, tail.y - 60, { steps: 8 });
+  await page.mouse.up();
+  await page.getByRole('button', { name: /^tail tip: drag/ }).focus();
+  await expect(length).not.toHaveValue('75 mm');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(length).toHaveValue('75 mm');
+
+  await page.getByRole('button', { name: 'Put a joint in it' }).click();
+  await page.getByRole('button', { name: 'Leave out tail' }).click();
+  await expect(sentence(page)).toContainText('6 limbs');
+  await page.getByRole('button', { name: /^nose: drag/ }).focus();
+  await page.getByRole('button', { name: 'Copy to the other side' }).click();
+  await expect(sentence(page)).toContainText('7 limbs');
+});
+
+test('wishes narrow the list, and any uncut sheet widens it', async ({ page }) => {
+  await page.goto('/plan/demo-otter/parts');
+  await expect(page.locator('[data-base="fish"]')).toBeVisible();
+  await page.getByLabel('School').selectOption('blintzed');
+  await expect(page.locator('[data-base="fish"]')).toBeHidden();
+  await expect(page.locator('[data-base="blintzed-bird"]')).toBeVisible();
+  await page.getByLabel('At most').selectOption('1');
+  await expect(page.getByText('No base is of this kind')).toBeVisible();
+  await page.getByLabel('At most').selectOption('');
+  await page.getByLabel('School').selectOption('');
+  await page.getByLabel('Sheets').selectOption('any');
+  await expect(page.locator('[data-base="half-bird"]')).toBeVisible();
+});

@@ -1,0 +1,308 @@
+import { scaleLinear } from 'd3';
+import { useState } from 'react';
+import { type AngleFamily, type BaseFamily, baseFamilies, findBase } from '@jade/core/bases';
+import { sayWhyBefore } from '@jade/core/parts';
+import { toLengthText } from '@jade/core/units';
+import { useSettings } from '../../app/useSettings.ts';
+import type { AtlasRow } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { Choice } from '../../ui/index.ts';
+
+interface Wish {
+  readonly family: BaseFamily | '';
+  readonly angles: AngleFamily | '';
+  readonly most: string;
+}
+
+const HARDNESS = ['', 'easy', 'for the patient', 'hard', 'very hard'] as const;
+const BAR = 180;
+
+/** Bases by the sheet they need, with the packing's bound as the line none can pass. */
+export function BaseList({
+  rows,
+  anySheet,
+  onAnySheet,
+  boundMm,
+}: {
+  rows: readonly AtlasRow[];
+  anySheet: boolean;
+  onAnySheet: (any: boolean) => void;
+  /** Side by packing on this plan's sheet. */
+  boundMm: number | undefined;
+}) {
+  const plan = usePlan();
+  const { unit } = useSettings();
+  const [wish, setWish] = useState<Wish>({ family: '', angles: '', most: '' });
+  const shown = rows.filter(
+    (r) =>
+      (wish.family === '' || r.family === wish.family) &&
+      (wish.angles === '' || r.angles === wish.angles) &&
+      (wish.most === '' || r.difficulty <= Number(wish.most)),
+  );
+  const angles = [...new Set(rows.map((r) => r.angles))];
+  const chosen = rows.find((r) => r.match.baseId === plan.baseId);
+  const serving = plan.limbs.length === 0 ? shown : shown.filter((r) => r.match.sideMm !== undefined);
+  const [first, second] = shown;
+  return (
+    <section aria-label="Bases">
+      <h2 className="head">Which base, by the sheet it needs for these limbs</h2>
+      <p className="note mb-2">
+        Flaps are read off each base as folded: free lengths in sheet sides. Filled becomes a limb, dotted
+        must be hidden.
+      </p>
+      <div className="mb-2 grid grid-cols-4 gap-3">
+        <Choice
+          label="Sheets"
+          value={anySheet ? 'any' : 'own'}
+          options={[
+            { value: 'own', label: "this plan's" },
+            { value: 'any', label: 'any uncut sheet' },
+          ]}
+          onChoice={(s) => onAnySheet(s === 'any')}
+        />
+        <Choice
+          label="School"
+          value={wish.family}
+          options={[
+            { value: '', label: 'all' },
+            ...baseFamilies
+              .filter((f) => rows.some((r) => r.family === f.id))
+              .map((f) => ({ value: f.id, label: f.title })),
+          ]}
+          onChoice={(family) => setWish({ ...wish, family })}
+        />
+        <Choice
+          label="Angles"
+          value={wish.angles}
+          options={[
+            { value: '', label: 'all' },
+            ...angles.map((a) => ({ value: a, label: a === 'free' ? 'free' : `${a}° steps` })),
+          ]}
+          onChoice={(a) => setWish({ ...wish, angles: a })}
+        />
+        <Choice
+          label="At most"
+          value={wish.most}
+          options={[
+            { value: '', label: 'any difficulty' },
+            ...[1, 2, 3].map((d) => ({ value: String(d), label: HARDNESS[d]! })),
+          ]}
+          onChoice={(most) => setWish({ ...wish, most })}
+        />
+      </div>
+      {plan.limbs.length > 0 && first && (
+        <p className="mb-2 max-w-[72ch] font-serif text-[16px] leading-[22px]" data-testid="why">
+          {chosen && chosen !== first && shown.includes(chosen)
+            ? sayWhyBefore(first.match, chosen.match, unit)
+            : second
+              ? sayWhyBefore(first.match, second.match, unit)
+              : `${first.match.baseName} alone fits these wishes.`}
+        </p>
+      )}
+      {shown.length === 0 && (
+        <p className="note">No base is of this kind; take one of the wishes above back.</p>
+      )}
+      <Rows rows={serving} boundMm={boundMm} />
+      {plan.limbs.length > 0 && serving.length < shown.length && (
+        <details className="mt-2" open={serving.length === 0}>
+          <summary className="act cursor-pointer">
+            {shown.length - serving.length} bases with too few flaps
+          </summary>
+          <Rows rows={shown.filter((r) => !serving.includes(r))} boundMm={undefined} />
+        </details>
+      )}
+    </section>
+  );
+}
+
+function Rows({ rows, boundMm }: { rows: readonly AtlasRow[]; boundMm: number | undefined }) {
+  const plan = usePlan();
+  const { unit } = useSettings();
+  const sides = rows.flatMap((r) => (r.match.sideMm === undefined ? [] : [r.match.sideMm]));
+  const bound = sides.length > 0 ? boundMm : undefined;
+  // Far sheets would press the near ones together: the scale ends at twice the best, longer bars are broken off.
+  const least = Math.min(...sides, bound ?? Infinity);
+  const most = Math.min(Math.max(...sides, 1), 2.1 * least);
+  const scale = scaleLinear().domain([0, most]).range([0, BAR]);
+  return (
+    <ul className="relative">
+      {rows.map((row) => (
+        <Row
+          key={row.match.baseId}
+          row={row}
+          scale={scale}
+          most={most}
+          bound={bound}
+          isOwnSheet={row.sheet.kind === plan.sheet.shape.kind}
+        />
+      ))}
+      {bound !== undefined && (
+        <li className="note grid grid-cols-[64px_1fr_auto] gap-3 py-1">
+          <span className="col-start-2 text-right">the least for any folding:</span>
+          <span style={{ width: BAR + 122 }} className="!text-jade">
+            {toLengthText(bound, unit).text}, the broken line
+          </span>
+        </li>
+      )}
+    </ul>
+  );
+}
+
+function Row({
+  row: { match, drawing, flaps, hubLayers, angles, difficulty, sheet },
+  scale,
+  most,
+  bound,
+  isOwnSheet,
+}: {
+  row: AtlasRow;
+  scale: (mm: number) => number;
+  most: number;
+  bound: number | undefined;
+  isOwnSheet: boolean;
+}) {
+  const plan = usePlan();
+  const edit = useEdit();
+  const palette = usePalette();
+  const { unit } = useSettings();
+  const chosen = plan.baseId === match.baseId;
+  const choose = (): void =>
+    edit((p) => {
+      p.baseId = chosen ? null : match.baseId;
+      const base = findBase(match.baseId)!;
+      if (chosen) return;
+      if (sheet.kind !== 'square' || p.sheet.shape.kind !== 'square')
+        p.sheet.shape = structuredClone(base.sheet);
+      for (const limb of p.limbs) {
+        const own = match.assignment.find((a) => a.limb.id === limb.id);
+        if (own) limb.tip = /^[A-D]$/.test(own.flapTip) ? own.flapTip : null;
+      }
+    });
+  return (
+    <li
+      className={`grid grid-cols-[64px_1fr_auto_auto] items-center gap-3 border-b border-rule py-1 pl-2 ${chosen ? 'bg-jade-wash' : ''}`}
+      data-base={match.baseId}
+    >
+      <DrawingView
+        drawing={drawing}
+        palette={palette}
+        width={60}
+        height={52}
+        margin={3}
+        weight={0.6}
+        title={match.baseName}
+      />
+      <div className="min-w-0">
+        <h3 className="text-[16px] leading-[20px]">{match.baseName}</h3>
+        <p className="note">
+          {flaps.length === 0 ? 'no free flap' : `flaps ${countAlike(flaps.map((f) => f.length))}`}
+        </p>
+        <p className="note">
+          {HARDNESS[difficulty]}, {match.steps} {match.steps === 1 ? 'step' : 'steps'}
+          {hubLayers > 0 ? `, ${hubLayers} layers at hub` : ''},{' '}
+          {angles === 'free' ? 'free angles' : `${angles}°`}
+        </p>
+      </div>
+      <div style={{ width: BAR + 122 }} className="flex items-center gap-3">
+        {match.sideMm !== undefined ? (
+          <>
+            <svg width={BAR} height="34" aria-hidden="true" className="shrink-0">
+              <rect x="0" y="11" width={scale(Math.min(match.sideMm, most))} height="9" fill="var(--shade)" />
+              {match.sideMm <= most ? (
+                <line
+                  x1={scale(match.sideMm) - 1.5}
+                  x2={scale(match.sideMm) - 1.5}
+                  y1="5"
+                  y2="26"
+                  stroke={chosen ? 'var(--jade)' : 'var(--ink)'}
+                  strokeWidth="3"
+                />
+              ) : (
+                <path d={`M${BAR - 10} 6l6 10l-6 10`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+              )}
+              {bound !== undefined && isOwnSheet && (
+                <line
+                  x1={scale(bound)}
+                  x2={scale(bound)}
+                  y1="0"
+                  y2="34"
+                  stroke="var(--jade)"
+                  strokeDasharray="4 3"
+                />
+              )}
+              <FlapTeeth
+                flaps={flaps.map((f) => f.length)}
+                used={match.assignment.map((a) => a.flapTip)}
+                tips={flaps.map((f) => f.tip)}
+              />
+            </svg>
+            <div className="w-[108px]">
+              <b className="text-[17px] leading-[20px]">{toLengthText(match.sideMm, unit).text}</b>
+              {bound !== undefined && isOwnSheet && (
+                <span className="note"> {Math.round((bound / match.sideMm) ** 2 * 100)} %</span>
+              )}
+              <p className="note leading-[15px]">
+                {match.limiting!.limb.name} decides
+                {match.spareFlaps > 0 ? `; ${match.spareFlaps} to hide` : ''}
+              </p>
+            </div>
+          </>
+        ) : (
+          <p className="text-[14px] text-persimmon">
+            {plan.limbs.length === 0
+              ? ''
+              : flaps.length === 0
+                ? 'no free flap for any limb'
+                : `${match.missingFlaps} ${match.missingFlaps === 1 ? 'flap' : 'flaps'} missing`}
+          </p>
+        )}
+      </div>
+      <button
+        type="button"
+        className={`btn !px-3 ${chosen ? 'solid' : ''}`}
+        aria-pressed={chosen}
+        onClick={choose}
+      >
+        {chosen ? 'Chosen' : 'Choose'}
+        <span className="sr-only"> {match.baseName}</span>
+      </button>
+    </li>
+  );
+}
+
+/** "4 × 0.35, 0.21": equal lengths counted. */
+function countAlike(lengths: readonly number[]): string {
+  const counts = new Map<string, number>();
+  for (const l of lengths) counts.set(l.toFixed(2), (counts.get(l.toFixed(2)) ?? 0) + 1);
+  return [...counts].map(([l, n]) => (n > 1 ? `${n} × ${l}` : l)).join(', ');
+}
+
+/** Flaps as teeth hanging from the bar: filled becomes a limb, dotted must be hidden. */
+function FlapTeeth({
+  flaps,
+  tips,
+  used,
+}: {
+  flaps: readonly number[];
+  tips: readonly string[];
+  used: readonly string[];
+}) {
+  return (
+    <g>
+      {flaps.slice(0, 14).map((length, i) => (
+        <rect
+          key={i}
+          x={i * 9 + 2}
+          y={33 - length * 24}
+          width="6"
+          height={length * 24}
+          fill={used.includes(tips[i]!) ? 'var(--paper-front)' : 'var(--leaf)'}
+          stroke="var(--ink-2)"
+          strokeWidth="0.8"
+          strokeDasharray={used.includes(tips[i]!) ? undefined : '1.4 2'}
+        />
+      ))}
+    </g>
+  );
+}

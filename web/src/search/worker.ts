@@ -1,0 +1,51 @@
+import * as Comlink from 'comlink';
+import { buildEffort } from '@jade/core/effort';
+import type { Point } from '@jade/core/geometry';
+import { type Outcome, type Issue, done } from '@jade/core/outcome';
+import {
+  type Packing,
+  type PackingProof,
+  type PackingTask,
+  pack,
+  provePacking,
+  spareOf,
+} from '@jade/core/packing';
+
+/** A packing with what is known of it. */
+export interface JudgedPacking {
+  readonly packing: Packing;
+  readonly proof: PackingProof;
+  /** For each leaf how many mm longer it alone could be on the same sheet. */
+  readonly spare: readonly number[];
+}
+
+export interface PackingRequest {
+  readonly task: PackingTask;
+  readonly hops: number;
+  readonly seed: number;
+  /** Places to begin with. */
+  readonly start?: readonly Point[];
+}
+
+const searcher = {
+  /** Tells of every better packing while it looks; `onShare` hears how much of the hops is used. */
+  pack(
+    { task, hops, seed, start }: PackingRequest,
+    onShare: (share: number) => void,
+    onBest: (best: Packing) => void,
+  ): Outcome<JudgedPacking, Issue> {
+    const found = pack(task, buildEffort(hops, onShare), { seed, onBest, ...(start ? { start } : {}) });
+    return found.ok ? judge(task, found.value) : found;
+  },
+  judge,
+};
+export type Searcher = typeof searcher;
+
+function judge(task: PackingTask, packing: Packing): Outcome<JudgedPacking, Issue> {
+  const proof = provePacking(task, packing);
+  const spare = spareOf(task, packing);
+  if (!proof.ok) return proof;
+  return spare.ok ? done({ packing, proof: proof.value, spare: spare.value }) : spare;
+}
+
+Comlink.expose(searcher);
