@@ -30,6 +30,8 @@ export interface BaseFlap {
   readonly tip: string;
   readonly tipOnSheet: Point;
   readonly tipOnModel: Point;
+  /** Direction on the sheet from the tip along the axis; the paper runs straight under it as far as the flap is free. */
+  readonly inward: Point;
   readonly root: Point;
   /** Free length along the base's axis, and width half-way along it, in sheet sides. */
   readonly length: number;
@@ -48,6 +50,8 @@ export interface BaseFlaps {
 interface Ray extends FlapRay {
   /** How far the paper under the ray runs straight. */
   readonly straight: number;
+  /** The ray's direction on the sheet. */
+  readonly inward: Point;
 }
 
 interface Candidate extends Ray {
@@ -99,6 +103,7 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
       tip: names.get(c.vertex)!,
       tipOnSheet: state.vertices[c.vertex]!,
       tipOnModel: c.tip,
+      inward: c.inward,
       root: add(c.tip, scale(c.along, c.length)),
       length: c.length,
       ...crossSection(state, c, c.length / 2),
@@ -171,7 +176,7 @@ function raysAt(state: FlatState, vertex: number): Ray[] {
     const straight = straightOn(state, onSheet, sheet);
     const same = rays.findIndex((r) => distance(r.along, model) < 1e-7);
     if (same >= 0 && rays[same]!.straight >= straight) return;
-    const ray = { tip, onSheet, along: model, straight };
+    const ray = { tip, onSheet, along: model, straight, inward: sheet };
     if (same >= 0) rays[same] = ray;
     else rays.push(ray);
   };

@@ -40,7 +40,7 @@ export const startingFigures: readonly Figure[] = [
     [
       ['neck', 'body', 'head', 60, 75],
       ['bill', 'head', 'bill tip', 35, -10],
-      ...legs('body', 'leg', 95, [-97, -83]),
+      ...legs('body', 'leg', 95, [-94, -86]),
       ['tail', 'body', 'tail tip', 55, 195],
     ],
     [['left leg', 'right leg']],

@@ -1,49 +1,90 @@
 import * as Comlink from 'comlink';
-import { type Issue, type Outcome, failed } from '@jade/core/outcome';
+import { type Issue, type Outcome, done, failed } from '@jade/core/outcome';
 import type { Packing } from '@jade/core/packing';
-import type { JudgedPacking, PackingRequest, Searcher } from './worker.ts';
+import type { DraftCard, DraftRequest, JudgedPacking, PackingRequest, Searcher } from './worker.ts';
+
+type Answer<T> = Outcome<T, Issue> | undefined;
 
 /** A search under way. */
 export interface Search<T> {
   /** The answer; when stopped, the best so far, or undefined where nothing was found yet. */
-  readonly answer: Promise<Outcome<T, Issue> | undefined>;
+  readonly answer: Promise<Answer<T>>;
   readonly stop: () => void;
 }
 
-function startWorker(): { searcher: Comlink.Remote<Searcher>; worker: Worker } {
-  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-  return { searcher: Comlink.wrap<Searcher>(worker), worker };
+interface Running {
+  readonly searcher: Comlink.Remote<Searcher>;
+  readonly end: () => void;
 }
 
-/** Packs in a worker of its own, which is ended when the search is stopped; the best so far is then judged anew. */
+function startWorker(): Running {
+  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  return { searcher: Comlink.wrap<Searcher>(worker), end: () => worker.terminate() };
+}
+
+/** Runs one question in a worker of its own, which is ended with its answer or when stopped. */
+function startSearch<T>(
+  what: string,
+  ask: (searcher: Comlink.Remote<Searcher>) => Promise<Outcome<T, Issue>>,
+  whenStopped: () => Promise<Answer<T>>,
+): Search<T> {
+  const { searcher, end } = startWorker();
+  let settle: (answer: Answer<T>) => void = () => undefined;
+  const answer = new Promise<Answer<T>>((resolve) => (settle = resolve));
+  ask(searcher)
+    .then(settle, (error: unknown) =>
+      settle(failed({ path: what, text: `The ${what} broke off: ${String(error)}. Start it again.` })),
+    )
+    .finally(end);
+  return {
+    answer,
+    stop: () => {
+      end();
+      void whenStopped().then(settle);
+    },
+  };
+}
+
+/** Packs; a search that is stopped has its best packing judged anew. */
 export function startPacking(
   request: PackingRequest,
   onShare: (share: number) => void,
 ): Search<JudgedPacking> {
-  const { searcher, worker } = startWorker();
   let best: Packing | undefined;
-  let end: (answer: Outcome<JudgedPacking, Issue> | undefined) => void = () => undefined;
-  const answer = new Promise<Outcome<JudgedPacking, Issue> | undefined>((resolve) => (end = resolve));
-  searcher
-    .pack(
-      request,
-      Comlink.proxy((share: number) => onShare(share)),
-      Comlink.proxy((found: Packing) => void (best = found)),
-    )
-    .then(
-      (found) => end(found),
-      (error: unknown) =>
-        end(failed({ path: 'packing', text: `The packing broke off: ${String(error)}. Start it again.` })),
-    )
-    .finally(() => worker.terminate());
-  const stop = (): void => {
-    worker.terminate();
-    if (!best) return end(undefined);
-    const second = startWorker();
-    void second.searcher
-      .judge(request.task, best)
-      .then(end)
-      .finally(() => second.worker.terminate());
-  };
-  return { answer, stop };
+  return startSearch(
+    'packing',
+    (searcher) =>
+      searcher.pack(
+        request,
+        Comlink.proxy(onShare),
+        Comlink.proxy((found: Packing) => void (best = found)),
+      ),
+    async () => {
+      if (!best) return undefined;
+      const second = startWorker();
+      return second.searcher.judge(request.task, best).finally(second.end);
+    },
+  );
+}
+
+/** Drafts sequences for a figure; `onBest` hears of every better lot. */
+export function startDrafting(
+  request: DraftRequest,
+  onShare: (share: number) => void,
+  onBest: (best: readonly DraftCard[]) => void,
+): Search<DraftCard[]> {
+  let best: DraftCard[] | undefined;
+  return startSearch(
+    'drafting',
+    (searcher) =>
+      searcher.draft(
+        request,
+        Comlink.proxy(onShare),
+        Comlink.proxy((found: DraftCard[]) => {
+          best = found;
+          onBest(found);
+        }),
+      ),
+    () => Promise.resolve(best && done(best)),
+  );
 }

@@ -1,6 +1,11 @@
 import * as Comlink from 'comlink';
+import { bases, foldBase } from '@jade/core/bases';
+import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
+import { type Drawing, drawModel } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
 import type { Point } from '@jade/core/geometry';
+import type { Figure } from '@jade/core/parts';
+import type { SheetShape } from '@jade/core/sheet';
 import { type Outcome, type Issue, done } from '@jade/core/outcome';
 import {
   type Packing,
@@ -27,6 +32,19 @@ export interface PackingRequest {
   readonly start?: readonly Point[];
 }
 
+/** A draft as the page shows it: its state is drawn. */
+export interface DraftCard extends Omit<Draft, 'state'> {
+  readonly drawing: Drawing;
+}
+
+export interface DraftRequest {
+  readonly figure: Figure;
+  readonly sheet: SheetShape;
+}
+
+const toCards = (drafts: readonly Draft[]): DraftCard[] =>
+  drafts.map(({ state, ...rest }) => ({ ...rest, drawing: drawModel(state, 0) }));
+
 const searcher = {
   /** Tells of every better packing while it looks; `onShare` hears how much of the hops is used. */
   pack(
@@ -38,6 +56,18 @@ const searcher = {
     return found.ok ? judge(task, found.value) : found;
   },
   judge,
+  /** Tells of the best drafts whenever there are better ones. */
+  draft(
+    { figure, sheet }: DraftRequest,
+    onShare: (share: number) => void,
+    onBest: (best: DraftCard[]) => void,
+  ): Outcome<DraftCard[], Issue> {
+    const folded = bases.filter((b) => JSON.stringify(b.sheet) === JSON.stringify(sheet)).map(foldBase);
+    const found = draftFigure(figure, folded, buildEffort(DRAFT_CALLS, onShare), (best) =>
+      onBest(toCards(best)),
+    );
+    return found.ok ? done(toCards(found.value)) : found;
+  },
 };
 export type Searcher = typeof searcher;
 

@@ -8,6 +8,7 @@ import { type AtlasRow, getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Slip, Waiting } from '../../ui/index.ts';
 import { BaseList } from './BaseList.tsx';
+import { Drafts } from './Drafts.tsx';
 import { FigureBoard } from './FigureBoard.tsx';
 import { LimbByLimb, TakeSteps } from './LimbByLimb.tsx';
 import { LimbPanel } from './LimbPanel.tsx';
@@ -76,6 +77,7 @@ export function PartsPage() {
           )}
           {match && plan.limbs.length > 0 && <LimbByLimb match={match} />}
           {plan.baseId && <TakeSteps />}
+          {figure && <Drafts key={JSON.stringify(figure)} figure={figure} sheet={plan.sheet.shape} />}
         </div>
       </div>
     </main>

@@ -1,0 +1,123 @@
+import type { BaseFlap, FoldedBase } from '../bases/index.ts';
+import type { Chain } from './chains.ts';
+
+/** Which flap becomes which chain, and how the base is held against the pose. */
+export interface Aim {
+  /** Degrees the folded model is turned at the end so that it stands as posed. */
+  readonly rotation: number;
+  /** Turned over sideways after that. */
+  readonly isMirrored: boolean;
+  readonly flaps: ReadonlyMap<Chain, BaseFlap>;
+  readonly sideMm: number;
+  /** How awkward the turns at the hub are; less is better. */
+  readonly cost: number;
+}
+
+const degreesOf = ([x, y]: readonly [number, number]): number => (Math.atan2(y, x) * 180) / Math.PI;
+export const toTurn = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;
+
+/** Direction of a flap from its root to its tip on the base, in degrees. */
+export const directionOf = (flap: BaseFlap): number =>
+  degreesOf([flap.tipOnModel[0] - flap.root[0], flap.tipOnModel[1] - flap.root[1]]);
+
+/** Degrees of the pose as they are on the base before it is turned into the pose. */
+export const onBase = (
+  pose: number,
+  { rotation, isMirrored }: Pick<Aim, 'rotation' | 'isMirrored'>,
+): number => toTurn((isMirrored ? 180 - pose : pose) - rotation);
+
+/** A turn that is none. */
+export const STRAIGHT = 4.5;
+
+/**
+ * How hard a turn of a flap is at its root: none is free, a half turn and wide turns are one fold, small turns need crimps
+ * and slim folds along the flap.
+ */
+function turnCost(turn: number, flap: BaseFlap): number {
+  const t = Math.abs(turn);
+  if (t < STRAIGHT) return 0;
+  const wide = flap.width / flap.length;
+  if (t > 177) return 1;
+  if (t >= 60) return 1 + wide;
+  return 2 + wide;
+}
+
+/** Sides this much over the least are taken for a better pose. */
+const GROWTHS = [1, 1.12, 1.25];
+
+/** Ways to hold a base against the pose, the least awkward first; none where the base has too few flaps. */
+export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: number, most: number): Aim[] {
+  const needs = chains.map((c) => c.pieces.reduce((s, p) => s + p.lengthMm, 0));
+  const side = sideMm * 1.0001;
+  const found: Aim[] = [];
+  const rotations = new Set<number>();
+  for (const isMirrored of [false, true]) {
+    rotations.clear();
+    for (const chain of chains)
+      for (const flap of base.flaps) {
+        const first = chain.pieces[0]!.angle;
+        rotations.add(Math.round(toTurn((isMirrored ? 180 - first : first) - directionOf(flap)) * 10) / 10);
+      }
+    // Between two directions that are nearly one, a pair of legs stands as well as either of them.
+    for (const a of [...rotations])
+      for (const b of rotations)
+        if (b > a && b - a <= 2 * STRAIGHT) rotations.add(Math.round(5 * (a + b)) / 10);
+    for (const rotation of rotations) {
+      for (const growth of GROWTHS) {
+        const grown = side * growth;
+        const way = assign(base.flaps, chains, needs, grown, { rotation, isMirrored });
+        if (way)
+          found.push({
+            rotation,
+            isMirrored,
+            sideMm: grown,
+            ...way,
+            cost: way.cost + 8 * (growth - 1) + (isMirrored ? 1 : 0),
+          });
+      }
+    }
+  }
+  const seen = new Set<string>();
+  return found
+    .sort((a, b) => a.cost - b.cost)
+    .filter((aim) => {
+      const key = `${aim.rotation} ${aim.isMirrored} ${[...aim.flaps].map(([c, f]) => c.leaf + f.tip).join()}`;
+      return seen.has(key) ? false : (seen.add(key), true);
+    })
+    .slice(0, most);
+}
+
+/** The assignment with the least awkward turns at the hub, by dynamic programming over sets of flaps (at most 13). */
+function assign(
+  flaps: readonly BaseFlap[],
+  chains: readonly Chain[],
+  needs: readonly number[],
+  sideMm: number,
+  hold: Pick<Aim, 'rotation' | 'isMirrored'>,
+): { flaps: Map<Chain, BaseFlap>; cost: number } | undefined {
+  if (chains.length > flaps.length) return undefined;
+  const price = (c: number, f: number): number => {
+    const flap = flaps[f]!;
+    if (needs[c]! > flap.length * sideMm) return Infinity;
+    const turn = toTurn(onBase(chains[c]!.pieces[0]!.angle, hold) - directionOf(flap));
+    const excess = flap.length - needs[c]! / sideMm;
+    return turnCost(turn, flap) + (excess > 0.02 ? 0.5 + 2 * excess : 0) + flap.width;
+  };
+  let states = new Map<number, { cost: number; taken: readonly number[] }>([[0, { cost: 0, taken: [] }]]);
+  for (let c = 0; c < chains.length; c++) {
+    const next: typeof states = new Map();
+    for (const [mask, { cost, taken }] of states)
+      for (let f = 0; f < flaps.length; f++) {
+        if (mask & (1 << f)) continue;
+        const sum = cost + price(c, f);
+        const key = mask | (1 << f);
+        if (sum < (next.get(key)?.cost ?? Infinity)) next.set(key, { cost: sum, taken: [...taken, f] });
+      }
+    states = next;
+  }
+  let best: { cost: number; taken: readonly number[] } | undefined;
+  for (const state of states.values()) if (!best || state.cost < best.cost) best = state;
+  if (!best) return undefined;
+  const { taken, cost } = best;
+  return { cost, flaps: new Map(chains.map((c, i) => [c, flaps[taken[i]!]!])) };
+}

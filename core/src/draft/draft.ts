@@ -1,0 +1,138 @@
+import type { FoldedBase } from '../bases/index.ts';
+import { type Effort, buildEffort } from '../effort/index.ts';
+import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
+import { type BaseMatch, type Figure, limbsOf, matchBases, taskOfFigure } from '../parts/index.ts';
+import type { NamedPoints, Step } from '../sequence/index.ts';
+import type { FlatState } from '../folded/index.ts';
+import { type Aim, aimsOf } from './aim.ts';
+import { chainsFrom } from './chains.ts';
+import { Emitter, type Manner, manners } from './emit.ts';
+import { type DraftVerdict, judgeDraft } from './judge.ts';
+
+/** A sequence from the flat sheet to the pose, with how well it came out. */
+export interface Draft {
+  readonly baseId: string;
+  readonly baseName: string;
+  readonly sideMm: number;
+  readonly points: NamedPoints;
+  readonly steps: readonly Step[];
+  readonly state: FlatState;
+  readonly verdict: DraftVerdict;
+  /** What was not managed, in words, with the limb. */
+  readonly troubles: readonly string[];
+  /** Corners of the sheet by the end of the limb they become. */
+  readonly tips: Readonly<Record<string, string>>;
+  readonly score: number;
+}
+
+/** Engine calls a whole draft may use, and one way of holding a base. */
+export const DRAFT_CALLS = 4000;
+const CALLS_PER_AIM = 140;
+const BASES = 5;
+const AIMS = 8;
+
+/**
+ * Drafts of a figure from the bases that serve it, the best readable first. Effort is counted in steps tried by the engine,
+ * so the same figure gives the same drafts. Fails where no base has enough flaps.
+ */
+export function draftFigure(
+  figure: Figure,
+  folded: readonly FoldedBase[],
+  effort: Effort,
+  onBest?: (best: readonly Draft[]) => void,
+): Outcome<Draft[], Issue> {
+  const matches = matchBases(folded, taskOfFigure(figure, limbsOf(figure, []))).filter(
+    (m) => m.sideMm !== undefined && m.hub !== undefined,
+  );
+  if (matches.length === 0)
+    return failed({
+      path: 'limbs',
+      text: `No base of the atlas has a flap for each of the ${limbsOf(figure, []).length} limbs; let some be left out, or join limbs.`,
+    });
+  const plans = matches.slice(0, BASES).flatMap((match) => aimAt(match, figure, folded));
+  plans.sort((a, b) => a.rank - b.rank);
+  const drafts: Draft[] = [];
+  for (const manner of manners)
+    for (const { base, aim } of plans) {
+      if (!effort.spend(0)) break;
+      // A way that is good already needs no other manner.
+      if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) continue;
+      const made = draftOne(base, aim, manner, effort);
+      if (!made) continue;
+      drafts.push(made);
+      drafts.sort((a, b) => a.score - b.score);
+      onBest?.(distinct(drafts));
+    }
+  return done(distinct(drafts));
+}
+
+const isGood = (d: Draft): boolean => d.verdict.isAccepted && d.verdict.isReadable && d.troubles.length === 0;
+
+/** The best draft of every base, best first. */
+function distinct(drafts: readonly Draft[]): Draft[] {
+  return drafts.filter((d, i) => drafts.findIndex((o) => o.baseId === d.baseId) === i).slice(0, 4);
+}
+
+function aimAt(
+  match: BaseMatch,
+  figure: Figure,
+  folded: readonly FoldedBase[],
+): { base: FoldedBase; aim: Aim; rank: number }[] {
+  const base = folded.find((f) => f.base.id === match.baseId)!;
+  const left = new Set(match.left.map((l) => l.id));
+  const chains = chainsFrom(figure, match.hub!).filter((c) => !left.has(c.leaf));
+  return aimsOf(base, chains, match.sideMm!, AIMS).map((aim) => ({
+    base,
+    aim,
+    // Sheets count against awkward turns: a tenth more side is worth one easy turn.
+    rank: aim.cost + 10 * Math.log(aim.sideMm / match.sideMm!) + match.spareFlaps * 0.5,
+  }));
+}
+
+function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): Draft | undefined {
+  const own = buildEffort(CALLS_PER_AIM, undefined, () => !effort.spend(0));
+  const emitted = new Emitter(base, aim, manner, own).run();
+  effort.spend(own.spent());
+  const { sequence, steps } = emitted.replay;
+  const state = steps.at(-1)!.after;
+  const verdict = judgeDraft(state, emitted.laid, aim.sideMm);
+  const troubles = [
+    ...emitted.failed.map((f) => (f.chain ? `${f.chain.name}: ${f.what}.` : `${f.what}.`)),
+    ...verdict.limbs.flatMap((l) => [
+      ...(l.detour > 0.05
+        ? [`${l.chain.name}: its paper takes a detour of ${Math.round(l.detour * 100)} %.`]
+        : []),
+      ...(l.endShows ? [] : [`${l.chain.name}: its end lies within other paper.`]),
+    ]),
+  ];
+  return {
+    baseId: base.base.id,
+    baseName: base.base.name,
+    sideMm: aim.sideMm,
+    points: sequence.points,
+    steps: sequence.steps,
+    state,
+    verdict,
+    troubles,
+    tips: Object.fromEntries([...aim.flaps].map(([chain, flap]) => [chain.leaf, flap.tip])),
+    score: scoreOf(verdict, troubles.length, aim),
+  };
+}
+
+function scoreOf(
+  { limbs, outlineOff, isAccepted, isReadable }: DraftVerdict,
+  troubles: number,
+  aim: Aim,
+): number {
+  const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5).length;
+  const hidden = limbs.filter((l) => !l.endShows || l.detour > 0.05).length;
+  return (
+    (isAccepted ? 0 : 10) +
+    (isReadable ? 0 : 5) +
+    4 * missed +
+    2 * hidden +
+    10 * outlineOff +
+    troubles +
+    aim.cost * 0.1
+  );
+}

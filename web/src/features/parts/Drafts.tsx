@@ -1,0 +1,186 @@
+import { useEffect, useRef, useState } from 'react';
+import { type Figure, limbsOf } from '@jade/core/parts';
+import type { SheetShape } from '@jade/core/sheet';
+import { toLengthText } from '@jade/core/units';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { type DraftCard, type Search, startDrafting } from '../../search/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { Slip } from '../../ui/index.ts';
+
+/** A first sequence for the figure, folded by the engine from the bases that serve it; the best readable first. */
+export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape }) {
+  const [cards, setCards] = useState<readonly DraftCard[]>();
+  const [share, setShare] = useState<number>();
+  const [fault, setFault] = useState<string>();
+  const running = useRef<Search<DraftCard[]>>(undefined);
+  useEffect(() => () => running.current?.stop(), []);
+  const begin = (): void => {
+    setCards(undefined);
+    setFault(undefined);
+    setShare(0);
+    const search = startDrafting({ figure, sheet }, setShare, setCards);
+    running.current = search;
+    void search.answer.then((answer) => {
+      if (running.current !== search) return;
+      running.current = undefined;
+      setShare(undefined);
+      if (answer?.ok) setCards(answer.value);
+      else if (answer) setFault(answer.fault.text);
+    });
+  };
+  return (
+    <section aria-label="Drafts" className="mt-8">
+      <h2 className="head">A first sequence, drafted from the pose</h2>
+      <p className="note mb-3 max-w-[70ch]">
+        Bases that serve are held against the pose; their flaps are narrowed, shortened, turned and put away
+        by folds the engine makes. Every draft is measured against the figure, and says what it could not do.
+      </p>
+      <div className="flex flex-wrap items-center gap-4">
+        {share === undefined ? (
+          <button type="button" className="btn solid" onClick={begin}>
+            {cards ? 'Draft again' : 'Draft a sequence'}
+          </button>
+        ) : (
+          <>
+            <button type="button" className="btn" onClick={() => running.current?.stop()}>
+              Stop, keep the best
+            </button>
+            <progress aria-label="Drafting" max="1" value={share} className="h-2 w-40 accent-[var(--jade)]" />
+            <span className="note">{cards ? 'looking for better ones …' : 'folding …'}</span>
+          </>
+        )}
+      </div>
+      {fault && (
+        <Slip tone="care" className="mt-3">
+          {fault}
+        </Slip>
+      )}
+      <ul className="mt-4 space-y-5">
+        {cards?.map((card) => (
+          <Card key={card.baseId} card={card} figure={figure} isDone={share === undefined} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDone: boolean }) {
+  const plan = usePlan();
+  const edit = useEdit();
+  const palette = usePalette();
+  const { unit } = useSettings();
+  const [taken, setTaken] = useState(false);
+  const { verdict, drawing, sideMm } = card;
+  const length = (mm: number): string => toLengthText(Math.round(mm * 10) / 10, unit).text;
+  const take = (): void => {
+    edit((p) => {
+      p.figure = figure;
+      p.steps = structuredClone(card.steps) as typeof p.steps;
+      p.points = structuredClone(card.points) as typeof p.points;
+      p.repeats = [];
+      p.alternatives = [];
+      p.sizeStep = null;
+      p.baseId = card.baseId;
+      p.sheet.sideMm = Math.ceil(sideMm);
+      p.limbs = limbsOf(figure, []).map((l) => {
+        const tip = card.tips[l.id];
+        return { ...l, tip: tip !== undefined && /^[A-D]$/.test(tip) ? tip : null };
+      });
+    });
+    setTaken(true);
+  };
+  return (
+    <li className="grid grid-cols-[250px_1fr] gap-5 border-t border-rule pt-4" data-draft={card.baseId}>
+      <DrawingView
+        drawing={drawing}
+        palette={palette}
+        width={250}
+        height={230}
+        margin={24}
+        weight={0.7}
+        title={`${figure.name} drafted from the ${card.baseName.toLowerCase()}`}
+      >
+        {(place) =>
+          verdict.wanted.map((w, i) => {
+            const [a, b] = [place(w.from), place(w.to)];
+            return (
+              <g key={i}>
+                <line
+                  x1={a[0]}
+                  y1={a[1]}
+                  x2={b[0]}
+                  y2={b[1]}
+                  stroke="var(--persimmon)"
+                  strokeWidth="2"
+                  strokeDasharray="6 4"
+                  strokeLinecap="round"
+                />
+                <circle cx={b[0]} cy={b[1]} r="3" fill="var(--persimmon)" />
+              </g>
+            );
+          })
+        }
+      </DrawingView>
+      <div className="text-[14px] leading-[20px]">
+        <h3 className="text-[17px]">
+          {card.baseName}, from {length(sideMm)}, {card.steps.length} steps
+        </h3>
+        <p className={verdict.isAccepted && verdict.isReadable ? 'text-jade' : 'text-persimmon'}>
+          {sayVerdict(card)}
+        </p>
+        <table className="mt-2 w-full text-[13px] leading-[19px]">
+          <thead>
+            <tr className="text-left text-ink-2">
+              <th className="font-normal">Limb</th>
+              <th className="font-normal">length off</th>
+              <th className="font-normal">direction off</th>
+              <th className="font-normal">detour</th>
+              <th className="font-normal">end</th>
+            </tr>
+          </thead>
+          <tbody>
+            {verdict.limbs.map((l) => (
+              <tr key={l.chain.leaf} className="border-t border-rule">
+                <td>{l.chain.name}</td>
+                <td>{length(l.offMm)}</td>
+                <td>{Math.round(l.offDegrees)}°</td>
+                <td>{Math.round(l.detour * 100)} %</td>
+                <td>{l.endShows ? 'shows' : 'hidden'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {card.troubles.length > 0 && (
+          <ul className="mt-2 text-persimmon">
+            {card.troubles.map((t) => (
+              <li key={t}>{t.charAt(0).toUpperCase() + t.slice(1)}</li>
+            ))}
+          </ul>
+        )}
+        {isDone && (
+          <div className="mt-3 flex flex-wrap items-center gap-4">
+            <button type="button" className="btn" disabled={taken} onClick={take}>
+              {taken ? 'Taken into Folds' : 'Take these steps'}
+            </button>
+            <span className="note" role="status">
+              {taken
+                ? 'The steps stand in Folds and can be edited there; undo brings back what was.'
+                : plan.steps.length > 0
+                  ? `Replaces the ${plan.steps.length} steps of this plan.`
+                  : ''}
+            </span>
+          </div>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function sayVerdict({ verdict: { isAccepted, isReadable, outlineOff, limbs } }: DraftCard): string {
+  const off = `${Math.round(outlineOff * 100)} % of the outline is off the limbs`;
+  const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5).length;
+  if (isAccepted)
+    return isReadable ? `All limbs as wanted; ${off}.` : `All limbs as wanted, but hard to read: ${off}.`;
+  return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted; ${off}.`;
+}
