@@ -83,3 +83,23 @@ test('wishes narrow the list, and any uncut sheet widens it', async ({ page }) =
   await page.getByLabel('Sheets').selectOption('any');
   await expect(page.locator('[data-base="half-bird"]')).toBeVisible();
 });
+
+test('a sequence is drafted from the pose, stopped with the best, and taken into Folds', async ({ page }) => {
+  await beginPlan(page, 'Egret');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Wading bird' }).click();
+  await page.getByRole('button', { name: 'Draft a sequence' }).click();
+  const drafts = page.getByRole('region', { name: 'Drafts' });
+  await expect(drafts.getByText(/^All limbs as wanted; \d+ % of the outline/)).toBeVisible({
+    timeout: 60000,
+  });
+  const stop = drafts.getByRole('button', { name: 'Stop, keep the best' });
+  if (await stop.isVisible()) await stop.click();
+  const best = drafts.locator('[data-draft="bird"]');
+  await expect(best.getByRole('row', { name: /Neck and bill/ })).toContainText('shows');
+  await best.getByRole('button', { name: 'Take these steps' }).click();
+  await expect(best).toContainText('The steps stand in Folds');
+  await expect(pleat(page, 'Folds')).toContainText(/\d+, all flat/);
+  await expect(sentence(page)).toContainText('The bird base gives them');
+  await saved(page);
+});

@@ -6,10 +6,12 @@
 import { spawn } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { type Browser, chromium } from '@playwright/test';
+import { bases, foldBase } from '../core/src/bases/index.ts';
 import { buildChance } from '../core/src/chance/index.ts';
 import { type PatternInput, buildPattern, foldPattern } from '../core/src/creases/index.ts';
 import { castFigures } from '../core/src/demo/cast/index.ts';
 import { buildOwlSteps, foldAtRandom } from '../core/src/demo/index.ts';
+import { DRAFT_CALLS, draftFigure } from '../core/src/draft/index.ts';
 import { drawModel } from '../core/src/drawing/index.ts';
 import { buildEffort } from '../core/src/effort/index.ts';
 import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/index.ts';
@@ -23,6 +25,7 @@ import { toReadings } from '../core/src/readings/index.ts';
 import { replaySequence, write } from '../core/src/sequence/index.ts';
 import { defaultSettings } from '../core/src/settings/index.ts';
 import { generateSteps } from '../core/test/generated.ts';
+import { poses } from '../core/test/poses.ts';
 import { mapPattern, problem } from '../core/test/patterns.ts';
 import { chromiumArgs, findChromium } from './chromium.mjs';
 
@@ -200,6 +203,29 @@ function timeMotions(): void {
   }
 }
 
+/** Drafts of the poses they are measured on: how many come out as wanted, how many can be read, and how long it takes. */
+function timeDrafts(): void {
+  const folded = bases.filter((b) => b.sheet.kind === 'square').map(foldBase);
+  const times: number[] = [];
+  let [accepted, readable] = [0, 0];
+  for (const figure of poses) {
+    const began = performance.now();
+    const made = draftFigure(figure, folded, buildEffort(DRAFT_CALLS));
+    times.push(performance.now() - began);
+    const best = made.ok ? made.value[0]!.verdict : undefined;
+    if (best?.isAccepted) accepted++;
+    if (best?.isAccepted && best.isReadable) readable++;
+    process.stderr.write(
+      `${figure.name}: ${best ? `${best.isAccepted ? 'accepted' : 'not accepted'}, ${best.isReadable ? 'readable' : 'not readable'}, ${Math.round(best.outlineOff * 100)} % off` : 'none'}\n`,
+    );
+  }
+  note(
+    `draft of a pose, ${accepted} of ${poses.length} accepted, ${readable} also readable: median`,
+    median(times),
+  );
+  note('draft of a pose: slowest', Math.max(...times));
+}
+
 /** A step put into a plan: replay, drawings and readings. */
 function timeEdits(): void {
   for (const [name, steps] of [
@@ -251,7 +277,8 @@ function timeEdits(): void {
   }
 }
 
-if (!process.argv.includes('pages')) {
+if (process.argv.includes('drafts')) timeDrafts();
+else if (!process.argv.includes('pages')) {
   timeLayers();
   timeCounts();
   timeMoves();
@@ -260,7 +287,7 @@ if (!process.argv.includes('pages')) {
   timeMotions();
   timeEdits();
 }
-if (!process.argv.includes('engine')) await timePages();
+if (!process.argv.includes('engine') && !process.argv.includes('drafts')) await timePages();
 
 async function timePages(): Promise<void> {
   const port = 4891;

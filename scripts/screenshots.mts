@@ -24,7 +24,26 @@ const views: View[] = [
     act: async (page) => page.getByText('Hare, first idea').first().waitFor(),
   },
   { name: 'brief', path: `${owl}/brief` },
-  { name: 'parts', path: `${owl}/parts` },
+  {
+    name: 'parts',
+    path: '/plan/demo-heron/parts',
+    act: async (page) => page.getByTestId('packing-bound').waitFor({ timeout: 30000 }),
+  },
+  {
+    name: 'parts-draft',
+    path: '/plan/demo-heron/parts',
+    size: { width: 1280, height: 800 },
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Draft a sequence' }).click();
+      await page.locator('[data-draft]').first().waitFor({ timeout: 60000 });
+      await page.getByRole('button', { name: 'Draft again' }).waitFor({ timeout: 120000 });
+      await page.getByRole('region', { name: 'Drafts' }).scrollIntoViewIfNeeded();
+      await page
+        .locator('[data-draft]')
+        .first()
+        .evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    },
+  },
   { name: 'paper', path: `${owl}/paper` },
   { name: 'marks', path: '/plan/demo-sketch/marks' },
   { name: 'folds', path: `${owl}/folds` },

@@ -141,8 +141,8 @@ const heronDecided: Decided = {
   copies: 1,
   limbs: [
     ['Neck and bill', 100, 'A', ['neck', 62, 68], ['bill', 38, -3]],
-    ['Left leg', 95, 'D', ['left leg', 95, -84]],
-    ['Right leg', 95, 'B', ['right leg', 95, -96]],
+    ['Left leg', 95, 'D', ['left leg', 95, -86]],
+    ['Right leg', 95, 'B', ['right leg', 95, -94]],
     ['Body and tail', 80, 'C', ['trunk', 25, 160], ['tail', 55, 205]],
   ],
   pairs: [['left leg', 'right leg']],

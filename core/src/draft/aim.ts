@@ -43,7 +43,7 @@ function turnCost(turn: number, flap: BaseFlap): number {
 }
 
 /** Sides this much over the least are taken for a better pose. */
-const GROWTHS = [1, 1.12, 1.25];
+const GROWTHS = [1, 1.05, 1.12, 1.25];
 
 /** Ways to hold a base against the pose, the least awkward first; none where the base has too few flaps. */
 export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: number, most: number): Aim[] {
@@ -59,9 +59,9 @@ export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: numbe
         rotations.add(Math.round(toTurn((isMirrored ? 180 - first : first) - directionOf(flap)) * 10) / 10);
       }
     // Between two directions that are nearly one, a pair of legs stands as well as either of them.
-    for (const a of [...rotations])
-      for (const b of rotations)
-        if (b > a && b - a <= 2 * STRAIGHT) rotations.add(Math.round(5 * (a + b)) / 10);
+    const single = [...rotations];
+    for (const a of single)
+      for (const b of single) if (b > a && b - a <= 2 * STRAIGHT) rotations.add(Math.round(5 * (a + b)) / 10);
     for (const rotation of rotations) {
       for (const growth of GROWTHS) {
         const grown = side * growth;
@@ -81,7 +81,7 @@ export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: numbe
   return found
     .sort((a, b) => a.cost - b.cost)
     .filter((aim) => {
-      const key = `${aim.rotation} ${aim.isMirrored} ${[...aim.flaps].map(([c, f]) => c.leaf + f.tip).join()}`;
+      const key = `${Math.round(aim.rotation / 8)} ${aim.isMirrored} ${aim.sideMm} ${[...aim.flaps].map(([c, f]) => c.leaf + f.tip).join()}`;
       return seen.has(key) ? false : (seen.add(key), true);
     })
     .slice(0, most);

@@ -1,7 +1,7 @@
 import { type Figure, leavesOf, limbsAt, limbsOf } from '../parts/index.ts';
 
 /** One straight piece of a limb as the pose wants it, seen from the hub outwards. */
-export interface ChainPiece {
+interface ChainPiece {
   readonly limb: string;
   readonly lengthMm: number;
   /** Degrees of the pose from its inner to its outer end, counter-clockwise from level. */

@@ -26,10 +26,10 @@ export interface Draft {
 }
 
 /** Engine calls a whole draft may use, and one way of holding a base. */
-export const DRAFT_CALLS = 4000;
+export const DRAFT_CALLS = 6000;
 const CALLS_PER_AIM = 140;
-const BASES = 5;
-const AIMS = 8;
+const BASES = 4;
+const AIMS = 9;
 
 /**
  * Drafts of a figure from the bases that serve it, the best readable first. Effort is counted in steps tried by the engine,

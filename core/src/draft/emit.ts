@@ -22,6 +22,8 @@ export interface LaidChain {
   readonly flap: BaseFlap;
   /** Points of the sheet: root, every joint, the limb's end. */
   readonly joints: readonly Point[];
+  /** Wanted length of every piece, in sheet sides. */
+  readonly lengths: readonly number[];
   /** Paper of the flap beyond the limb's end, in sheet sides. */
   readonly excess: number;
   readonly directions: readonly number[];
@@ -36,18 +38,21 @@ export interface Emitted {
 }
 
 /** Puts every chain of an aim on its flap. */
-export function layChains(aim: Aim, offset: number): LaidChain[] {
+function layChains(aim: Aim, offset: number): LaidChain[] {
   return [...aim.flaps].map(([chain, flap]) => {
     const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
     const turn = Math.abs(toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap)));
     // A line through the root itself would run on into the body; a little outwards it parts the flap alone.
     const out =
-      turn > STRAIGHT && turn < 175
+      turn >= SMALL && turn < 175
         ? Math.min(flap.length - need, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
         : 0;
     const far = chain.pieces.map(
       (_, i) => chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm,
     );
+    // Small turns are two folds a gap apart, which use up paper of the first piece.
+    const used = turn > STRAIGHT && turn < SMALL ? 0.8 * 2 * gapOf(flap, turn, 0.4) : 0;
+    const stretch = Math.min(Math.max(0, flap.length - need), used);
     const on = (fromHub: number): Point => {
       const s = flap.length - out - fromHub;
       return [flap.tipOnSheet[0] + s * flap.inward[0], flap.tipOnSheet[1] + s * flap.inward[1]];
@@ -55,8 +60,9 @@ export function layChains(aim: Aim, offset: number): LaidChain[] {
     return {
       chain,
       flap,
-      joints: [on(0), ...far.map(on)],
-      excess: flap.length - out - far.at(-1)!,
+      joints: [on(0), ...far.map((f) => on(f + stretch))],
+      lengths: chain.pieces.map((p) => p.lengthMm / aim.sideMm),
+      excess: flap.length - out - stretch - far.at(-1)!,
       directions: chain.pieces.map((p) => onBase(p.angle, aim)),
     };
   });
@@ -65,6 +71,11 @@ export function layChains(aim: Aim, offset: number): LaidChain[] {
 /** Joints of other chains may not move at all; the chain's own keep within a share of the side. */
 const STILL = 1e-6;
 const NEAR = 0.012;
+/** Turns under so many degrees are made by two folds. */
+const SMALL = 50;
+/** Distance between two such folds that keeps them from meeting within a flap of a share of its width to each side. */
+const gapOf = (flap: BaseFlap, turn: number, half: number): number =>
+  2.3 * half * flap.width * Math.tan((Math.abs(turn) * Math.PI) / 720) + 0.002;
 /** Degrees by which a piece may miss its direction. */
 const AIMED = 4;
 /** Flaps wider than this share of their limb are narrowed; so many layers of a side are tried. */
@@ -89,11 +100,10 @@ export interface Manner {
   readonly narrow: 'before' | 'after';
 }
 export const manners: readonly Manner[] = [
-  { order: 'tip first', prefer: 'reverse', offset: 0.5, narrow: 'before' },
-  { order: 'hub first', prefer: 'reverse', offset: 0.5, narrow: 'after' },
-  { order: 'tip first', prefer: 'fold', offset: 0, narrow: 'after' },
   { order: 'hub first', prefer: 'fold', offset: 1, narrow: 'before' },
-  { order: 'tip first', prefer: 'reverse', offset: 0, narrow: 'after' },
+  { order: 'tip first', prefer: 'fold', offset: 0, narrow: 'after' },
+  { order: 'hub first', prefer: 'reverse', offset: 0.5, narrow: 'after' },
+  { order: 'tip first', prefer: 'reverse', offset: 0.5, narrow: 'before' },
 ];
 
 /** Folds a base into a pose, step by step; every step is made by the engine and undone when another limb has moved. */
@@ -224,9 +234,8 @@ export class Emitter {
     );
     // Two lines a gap apart turn a flap with paper on both sides of its axis; they may not meet within it.
     const long = distance(own.joints[i]!, own.joints[i + 1]!);
-    const bend = Math.tan((Math.abs(turn) * Math.PI) / 720);
     const gaps: Trial[] = [0.1, 0.2, 0.4].flatMap((half) => {
-      const gap = 2.3 * half * own.flap.width * bend + 0.002;
+      const gap = gapOf(own.flap, turn, half);
       if (gap > 0.3 * long) return [];
       const lines = ({ joint, next }: Refs) =>
         [
@@ -247,7 +256,9 @@ export class Emitter {
       ];
     });
     const single = this.manner.prefer === 'fold' ? [...folds, ...reverses] : [...reverses, ...folds];
-    return Math.abs(turn) < 50 ? [...crimps, ...gaps, ...single, ...pulls] : [...single, ...pulls, ...crimps];
+    return Math.abs(turn) < SMALL
+      ? [...crimps, ...gaps, ...single, ...pulls]
+      : [...single, ...pulls, ...crimps];
   }
 
   /** Makes a step and keeps it when the limb points right and nothing else has moved. */
@@ -268,7 +279,7 @@ export class Emitter {
         if (j === k ? n <= i && moved > NEAR : moved > STILL) return false;
       }
     const [x, y] = subtract(this.whereIs(own.joints[i + 1]!, after), this.whereIs(own.joints[i]!, after));
-    const long = distance(own.joints[i]!, own.joints[i + 1]!);
+    const long = own.lengths[i]!;
     if (Math.abs(Math.hypot(x, y) - long) > Math.max(NEAR, 0.048 * long)) return false;
     if (Math.abs(toTurn((Math.atan2(y, x) * 180) / Math.PI - direction)) > AIMED) return false;
     this.keep(replay);

@@ -22,23 +22,33 @@ function startWorker(): Running {
   return { searcher: Comlink.wrap<Searcher>(worker), end: () => worker.terminate() };
 }
 
+/** A listener the worker calls, deaf once the search has ended. */
+type News = <N>(tell: (found: N) => void) => (found: N) => void;
+
 /** Runs one question in a worker of its own, which is ended with its answer or when stopped. */
 function startSearch<T>(
   what: string,
-  ask: (searcher: Comlink.Remote<Searcher>) => Promise<Outcome<T, Issue>>,
+  ask: (searcher: Comlink.Remote<Searcher>, news: News) => Promise<Outcome<T, Issue>>,
   whenStopped: () => Promise<Answer<T>>,
 ): Search<T> {
   const { searcher, end } = startWorker();
+  let isLive = true;
+  // News still under way when the search ends would come after its answer.
+  const news: News = (tell) => Comlink.proxy((found) => void (isLive && tell(found)));
   let settle: (answer: Answer<T>) => void = () => undefined;
   const answer = new Promise<Answer<T>>((resolve) => (settle = resolve));
-  ask(searcher)
+  ask(searcher, news)
     .then(settle, (error: unknown) =>
       settle(failed({ path: what, text: `The ${what} broke off: ${String(error)}. Start it again.` })),
     )
-    .finally(end);
+    .finally(() => {
+      isLive = false;
+      end();
+    });
   return {
     answer,
     stop: () => {
+      isLive = false;
       end();
       void whenStopped().then(settle);
     },
@@ -53,11 +63,11 @@ export function startPacking(
   let best: Packing | undefined;
   return startSearch(
     'packing',
-    (searcher) =>
+    (searcher, news) =>
       searcher.pack(
         request,
-        Comlink.proxy(onShare),
-        Comlink.proxy((found: Packing) => void (best = found)),
+        news(onShare),
+        news((found: Packing) => void (best = found)),
       ),
     async () => {
       if (!best) return undefined;
@@ -76,11 +86,11 @@ export function startDrafting(
   let best: DraftCard[] | undefined;
   return startSearch(
     'drafting',
-    (searcher) =>
+    (searcher, news) =>
       searcher.draft(
         request,
-        Comlink.proxy(onShare),
-        Comlink.proxy((found: DraftCard[]) => {
+        news(onShare),
+        news((found: DraftCard[]) => {
           best = found;
           onBest(found);
         }),

@@ -1,0 +1,106 @@
+import { describe, expect, test } from '@jest/globals';
+import { bases, findBase, foldBase } from '../src/bases/index.ts';
+import { type Draft, draftFigure } from '../src/draft/index.ts';
+import { buildEffort } from '../src/effort/index.ts';
+import { checkState, toModel } from '../src/folded/index.ts';
+import { type Point, distance } from '../src/geometry/index.ts';
+import { type Figure, pathsFrom, readFigure, startingFigures, leavesOf } from '../src/parts/index.ts';
+import { replaySequence } from '../src/sequence/index.ts';
+import { poses } from './poses.ts';
+
+const folded = (...ids: string[]) => ids.map((id) => foldBase(findBase(id)!));
+const wader = startingFigures.find((f) => f.name === 'Wading bird')!;
+
+function draft(figure: Figure, base: string, calls = 250): Draft {
+  const made = draftFigure(figure, folded(base), buildEffort(calls));
+  if (!made.ok) throw new Error(made.fault.text);
+  return made.value[0]!;
+}
+
+describe('a sequence drafted from a pose', () => {
+  const bird = draft(wader, 'bird');
+
+  test('a wading bird comes from the bird base as wanted, and can be read', () => {
+    expect(bird.verdict.isAccepted).toBe(true);
+    expect(bird.verdict.isReadable).toBe(true);
+    expect(bird.troubles).toEqual([]);
+    expect(bird.verdict.outlineOff).toBeLessThan(0.25);
+    expect(Object.keys(bird.tips).sort()).toEqual([...leavesOf(wader)].sort());
+  });
+
+  test('every step folds again from the plan alone, into the same sound state', () => {
+    const replay = replaySequence({ sheet: { kind: 'square' }, points: bird.points, steps: bird.steps });
+    expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+    const state = replay.steps.at(-1)!.after;
+    expect(state).toEqual(bird.state);
+    expect(checkState(state)).toEqual([]);
+    expect(new Set(bird.steps.map((s) => s.id)).size).toBe(bird.steps.length);
+  });
+
+  test('the ends lie where the verdict says, measured on the paper', () => {
+    // From hub to end along the limb: tips of the sheet's corners, cut back by what the flap has over.
+    for (const leaf of ['left leg foot', 'right leg foot']) {
+      const corner = { A: [0, 0], B: [1, 0], C: [1, 1], D: [0, 1] }[bird.tips[leaf]!] as Point;
+      const named = (n: string): Point => (bird.points[n] as { at: Point }).at;
+      const [root, end] = [named(`${leaf} 1`), named(`${leaf} end`)];
+      expect(distance(root, end) * bird.sideMm).toBeCloseTo(pathsFrom(wader, 'body').get(leaf)!, 1);
+      expect(distance(end, corner)).toBeLessThan(0.2);
+      const [p, q] = [toModel(bird.state, root)!, toModel(bird.state, end)!];
+      expect(distance(p, q) * bird.sideMm).toBeCloseTo(95, 0);
+      const wanted = wader.limbs.find((l) => l.to === leaf)!.angle!;
+      const angle = (Math.atan2(q[1] - p[1], q[0] - p[0]) * 180) / Math.PI;
+      expect(Math.abs(angle - wanted)).toBeLessThan(5);
+    }
+  });
+
+  test('the same figure gives the same draft', () => {
+    expect(draft(wader, 'bird').steps).toEqual(bird.steps);
+  });
+
+  test('what is not managed is said with the limb, and the rest is kept', () => {
+    const stiff = draft(wader, 'waterbomb', 120);
+    expect(stiff.verdict.isAccepted && stiff.verdict.isReadable).toBe(false);
+    const limbs = stiff.verdict.limbs.map((l) => l.chain.name);
+    expect(stiff.troubles.length).toBeGreaterThan(0);
+    expect(stiff.troubles.some((t) => limbs.some((n) => t.startsWith(n)))).toBe(true);
+    const replay = replaySequence({ sheet: { kind: 'square' }, points: stiff.points, steps: stiff.steps });
+    expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+  });
+
+  test('called off, it stands by what it has', () => {
+    let asked = 0;
+    const effort = buildEffort(5000, undefined, () => ++asked > 60);
+    const heard: number[] = [];
+    const made = draftFigure(wader, folded('bird'), effort, (best) => heard.push(best[0]!.score));
+    expect(made.ok && made.value.length).toBe(heard.length > 0 ? 1 : 0);
+    expect(effort.spent()).toBeLessThan(400);
+  });
+
+  test('more limbs than any base has flaps are told with the remedy', () => {
+    const many: Figure = {
+      ...wader,
+      nodes: ['hub', ...Array.from({ length: 14 }, (_, i) => `end ${i}`)],
+      limbs: Array.from({ length: 14 }, (_, i) => ({
+        name: `limb ${i}`,
+        from: 'hub',
+        to: `end ${i}`,
+        length: 30,
+        angle: i * 25,
+      })),
+      pairs: [],
+      onAxis: [],
+    };
+    const made = draftFigure(many, bases.map(foldBase), buildEffort(100));
+    expect(!made.ok && made.fault.text).toContain('No base of the atlas has a flap for each of the 14 limbs');
+  });
+});
+
+describe('the poses drafting is measured on', () => {
+  test.each(poses.map((p) => [p.name, p] as const))('%s has 4 to 8 ends and a joint', (_, figure) => {
+    expect(readFigure(figure).ok).toBe(true);
+    const ends = leavesOf(figure);
+    expect(ends.length).toBeGreaterThanOrEqual(4);
+    expect(ends.length).toBeLessThanOrEqual(8);
+    expect(figure.limbs.length).toBeGreaterThan(ends.length);
+  });
+});
