@@ -8,7 +8,7 @@ test('a wading bird goes from nothing to a figure, ranked bases and a packing', 
   await page.getByRole('button', { name: 'Wading bird' }).click();
   await expect(sentence(page)).toContainText('4 limbs, 340 mm of flap in all');
   await page.getByRole('button', { name: 'Make it 200 mm high, as the brief says' }).click();
-  await expect(page.getByText('The pose is 200 mm high')).toBeVisible();
+  await expect(page.getByLabel('The pose is high')).toHaveValue('200 mm');
 
   // A limb is chosen by its joint; a pair changes together.
   await page.getByRole('button', { name: /^left leg foot: drag/ }).focus();

@@ -40,7 +40,7 @@ describe('a sequence drafted from a pose', () => {
   test('the ends lie where the verdict says, measured on the paper', () => {
     // From hub to end along the limb: tips of the sheet's corners, cut back by what the flap has over.
     for (const leaf of ['left leg foot', 'right leg foot']) {
-      const corner = { A: [0, 0], B: [1, 0], C: [1, 1], D: [0, 1] }[bird.tips[leaf]!] as Point;
+      const corner = { A: [0, 0], B: [1, 0], C: [1, 1], D: [0, 1] }[bird.tips[leaf]!] as unknown as Point;
       const named = (n: string): Point => (bird.points[n] as { at: Point }).at;
       const [root, end] = [named(`${leaf} 1`), named(`${leaf} end`)];
       expect(distance(root, end) * bird.sideMm).toBeCloseTo(pathsFrom(wader, 'body').get(leaf)!, 1);

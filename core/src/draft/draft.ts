@@ -6,7 +6,7 @@ import type { NamedPoints, Step } from '../sequence/index.ts';
 import type { FlatState } from '../folded/index.ts';
 import { type Aim, aimsOf } from './aim.ts';
 import { chainsFrom } from './chains.ts';
-import { Emitter, type Manner, manners } from './emit.ts';
+import { type Emitted, Emitter, type Manner, manners } from './emit.ts';
 import { type DraftVerdict, judgeDraft } from './judge.ts';
 
 /** A sequence from the flat sheet to the pose, with how well it came out. */
@@ -28,6 +28,8 @@ export interface Draft {
 /** Engine calls a whole draft may use, and one way of holding a base. */
 export const DRAFT_CALLS = 6000;
 const CALLS_PER_AIM = 140;
+/** With more limbs stuck than this another way to hold the base is more hopeful. */
+const MOST_STUCK = 2;
 const BASES = 4;
 const AIMS = 9;
 
@@ -90,9 +92,19 @@ function aimAt(
 }
 
 function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): Draft | undefined {
-  const own = buildEffort(CALLS_PER_AIM, undefined, () => !effort.spend(0));
-  const emitted = new Emitter(base, aim, manner, own).run();
-  effort.spend(own.spent());
+  let emitted: Emitted | undefined;
+  const lead = new Set<string>();
+  // Limbs that could not be turned go first the next time, as long as that leaves fewer of them.
+  for (;;) {
+    const own = buildEffort(CALLS_PER_AIM, undefined, () => !effort.spend(0));
+    const next = new Emitter(base, aim, manner, own).run(lead);
+    effort.spend(own.spent());
+    if (emitted && next.failed.length >= emitted.failed.length) break;
+    emitted = next;
+    const stuck = next.failed.flatMap((f) => (f.chain && !lead.has(f.chain.leaf) ? [f.chain.leaf] : []));
+    if (stuck.length === 0 || stuck.length > MOST_STUCK) break;
+    stuck.forEach((leaf) => lead.add(leaf));
+  }
   const { sequence, steps } = emitted.replay;
   const state = steps.at(-1)!.after;
   const verdict = judgeDraft(state, emitted.laid, aim.sideMm);

@@ -134,19 +134,18 @@ export class Emitter {
     );
   }
 
-  run(): Emitted {
+  /** `lead`: ends of limbs that are turned before anything lies in their way. */
+  run(lead: ReadonlySet<string> = new Set()): Emitted {
+    const all = this.laid.map((_, k) => k);
+    const leads = all.filter((k) => lead.has(this.laid[k]!.chain.leaf));
+    let waiting = this.turnAll(this.turnsOf(leads));
     this.hideSpares();
-    const tasks = this.laid.flatMap((l, k) => {
-      const turns = l.directions.map((_, i) => ({ k, i }));
-      return this.manner.order === 'tip first' ? turns.reverse() : turns;
-    });
-    if (this.manner.narrow === 'before') this.laid.forEach((_, k) => this.narrow(k));
-    this.laid.forEach((_, k) => this.shorten(k));
-    let waiting = tasks;
+    if (this.manner.narrow === 'before') all.forEach((k) => this.narrow(k));
+    all.forEach((k) => this.shorten(k));
+    waiting = [...waiting, ...this.turnsOf(all.filter((k) => !leads.includes(k)))];
     // What is refused now may go once others have moved out of its way.
-    for (let round = 0; round < 3 && waiting.length > 0; round++)
-      waiting = waiting.filter(({ k, i }) => !this.turn(k, i));
-    if (this.manner.narrow === 'after') this.laid.forEach((_, k) => this.narrow(k));
+    for (let round = 0; round < 3 && waiting.length > 0; round++) waiting = this.turnAll(waiting);
+    if (this.manner.narrow === 'after') all.forEach((k) => this.narrow(k));
     for (const { k, i } of waiting) {
       const { chain } = this.laid[k]!;
       this.failed.push({ chain, what: `no fold turns the ${chain.pieces[i]!.limb} where it shall point` });
@@ -154,6 +153,17 @@ export class Emitter {
     this.stand();
     return { replay: this.replay, laid: this.laid, failed: this.failed };
   }
+
+  private turnsOf(chains: readonly number[]): { k: number; i: number }[] {
+    return chains.flatMap((k) => {
+      const turns = this.laid[k]!.directions.map((_, i) => ({ k, i }));
+      return this.manner.order === 'tip first' ? turns.reverse() : turns;
+    });
+  }
+
+  /** The turns that found no fold. */
+  private turnAll = (turns: readonly { k: number; i: number }[]): { k: number; i: number }[] =>
+    turns.filter(({ k, i }) => !this.turn(k, i));
 
   private nameOf = (k: number, i: number): string => {
     const { chain } = this.laid[k]!;

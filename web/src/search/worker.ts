@@ -40,6 +40,8 @@ export interface DraftCard extends Omit<Draft, 'state'> {
 export interface DraftRequest {
   readonly figure: Figure;
   readonly sheet: SheetShape;
+  /** Only from this base; from all that serve when null. */
+  readonly baseId: string | null;
 }
 
 const toCards = (drafts: readonly Draft[]): DraftCard[] =>
@@ -58,11 +60,13 @@ const searcher = {
   judge,
   /** Tells of the best drafts whenever there are better ones. */
   draft(
-    { figure, sheet }: DraftRequest,
+    { figure, sheet, baseId }: DraftRequest,
     onShare: (share: number) => void,
     onBest: (best: DraftCard[]) => void,
   ): Outcome<DraftCard[], Issue> {
-    const folded = bases.filter((b) => JSON.stringify(b.sheet) === JSON.stringify(sheet)).map(foldBase);
+    const folded = bases
+      .filter((b) => (baseId ? b.id === baseId : JSON.stringify(b.sheet) === JSON.stringify(sheet)))
+      .map(foldBase);
     const found = draftFigure(figure, folded, buildEffort(DRAFT_CALLS, onShare), (best) =>
       onBest(toCards(best)),
     );

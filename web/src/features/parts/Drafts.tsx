@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { findBase } from '@jade/core/bases';
 import { type Figure, limbsOf } from '@jade/core/parts';
 import type { SheetShape } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
@@ -6,20 +7,26 @@ import { useSettings } from '../../app/useSettings.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { type DraftCard, type Search, startDrafting } from '../../search/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { Slip } from '../../ui/index.ts';
+import { Choice, Slip } from '../../ui/index.ts';
 
 /** A first sequence for the figure, folded by the engine from the bases that serve it; the best readable first. */
 export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape }) {
   const [cards, setCards] = useState<readonly DraftCard[]>();
   const [share, setShare] = useState<number>();
   const [fault, setFault] = useState<string>();
+  const { baseId } = usePlan();
+  const [only, setOnly] = useState('all');
   const running = useRef<Search<DraftCard[]>>(undefined);
   useEffect(() => () => running.current?.stop(), []);
   const begin = (): void => {
     setCards(undefined);
     setFault(undefined);
     setShare(0);
-    const search = startDrafting({ figure, sheet }, setShare, setCards);
+    const search = startDrafting(
+      { figure, sheet, baseId: only === 'chosen' ? baseId : null },
+      setShare,
+      setCards,
+    );
     running.current = search;
     void search.answer.then((answer) => {
       if (running.current !== search) return;
@@ -36,7 +43,19 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
         Bases that serve are held against the pose; their flaps are narrowed, shortened, turned and put away
         by folds the engine makes. Every draft is measured against the figure, and says what it could not do.
       </p>
-      <div className="flex flex-wrap items-center gap-4">
+      <div className="flex flex-wrap items-end gap-4">
+        {baseId && (
+          <Choice
+            label="From"
+            className="w-56"
+            value={only}
+            options={[
+              { value: 'all', label: 'all bases that serve' },
+              { value: 'chosen', label: `the ${findBase(baseId)!.name.toLowerCase()} alone` },
+            ]}
+            onChoice={setOnly}
+          />
+        )}
         {share === undefined ? (
           <button type="button" className="btn solid" onClick={begin}>
             {cards ? 'Draft again' : 'Draft a sequence'}
@@ -46,8 +65,13 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
             <button type="button" className="btn" onClick={() => running.current?.stop()}>
               Stop, keep the best
             </button>
-            <progress aria-label="Drafting" max="1" value={share} className="h-2 w-40 accent-[var(--jade)]" />
-            <span className="note">{cards ? 'looking for better ones …' : 'folding …'}</span>
+            <progress
+              aria-label="Drafting"
+              max="1"
+              value={share}
+              className="mb-4 h-2 w-40 accent-[var(--jade)]"
+            />
+            <span className="note mb-2">{cards ? 'looking for better ones …' : 'folding …'}</span>
           </>
         )}
       </div>

@@ -6,7 +6,7 @@ import { Verdicts } from '../../app/Verdicts.tsx';
 import { useSettings } from '../../app/useSettings.ts';
 import { type AtlasRow, getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { Slip, Waiting } from '../../ui/index.ts';
+import { LengthField, Slip, Waiting } from '../../ui/index.ts';
 import { BaseList } from './BaseList.tsx';
 import { Drafts } from './Drafts.tsx';
 import { FigureBoard } from './FigureBoard.tsx';
@@ -143,11 +143,21 @@ function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string
   const { width, height } = sizeOf(figure);
   const wanted = brief.target.mm;
   return (
-    <div className="mt-4 flex flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule pt-3 text-[14px]">
-      <span className="text-ink-2">
-        The pose is <b className="text-ink">{toLengthText(height, unit).text}</b> high,{' '}
-        <b className="text-ink">{toLengthText(width, unit).text}</b> long.
-      </span>
+    <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-1 border-t border-rule pt-3 text-[14px]">
+      <LengthField
+        label="The pose is high"
+        className="w-32"
+        unit={unit}
+        valueMm={Math.round(height * 10) / 10}
+        onLength={(mm) => mm !== null && desk.take(scaleFigure(figure, 'height', mm))}
+      />
+      <LengthField
+        label="and long"
+        className="w-32"
+        unit={unit}
+        valueMm={Math.round(width * 10) / 10}
+        onLength={(mm) => mm !== null && desk.take(scaleFigure(figure, 'length', mm))}
+      />
       {wanted !== null && (
         <button
           type="button"
