@@ -1,20 +1,5 @@
-import type { Figure } from '../src/parts/index.ts';
+import { type Figure, writeFigure } from '../src/parts/index.ts';
 
-type Stick = readonly [limb: string, from: string, to: string, lengthMm: number, degrees: number];
-
-const pose = (
-  name: string,
-  sticks: readonly Stick[],
-  pairs: readonly (readonly [string, string])[] = [],
-): Figure => ({
-  name,
-  nodes: [...new Set(sticks.flatMap(([, from, to]) => [from, to]))],
-  limbs: sticks.map(([limb, from, to, length, angle]) => ({ name: limb, from, to, length, angle })),
-  pairs: pairs.map(([a, b]) => [a, b]),
-  onAxis: [],
-  symmetry: 'none',
-  pins: [],
-});
 const legs: readonly (readonly [string, string])[] = [
   ['left foreleg', 'right foreleg'],
   ['left hind leg', 'right hind leg'],
@@ -22,28 +7,28 @@ const legs: readonly (readonly [string, string])[] = [
 
 /** Twelve poses drafting is measured on: 4 to 8 ends, a joint or more in each, five with a body between two hubs. */
 export const poses: readonly Figure[] = [
-  pose('bittern, bill up', [
+  writeFigure('bittern, bill up', [
     ['neck', 'body', 'throat', 50, 90],
     ['bill', 'throat', 'bill tip', 30, 0],
     ['left leg', 'body', 'left foot', 80, -92],
     ['right leg', 'body', 'right foot', 80, -88],
     ['tail', 'body', 'tail tip', 50, 200],
   ]),
-  pose('stork, head down', [
+  writeFigure('stork, head down', [
     ['neck', 'body', 'throat', 60, 70],
     ['bill', 'throat', 'bill tip', 35, -60],
     ['left leg', 'body', 'left foot', 95, -93],
     ['right leg', 'body', 'right foot', 95, -87],
     ['tail', 'body', 'tail tip', 45, 180],
   ]),
-  pose('duck on the water', [
+  writeFigure('duck on the water', [
     ['neck', 'body', 'throat', 40, 80],
     ['bill', 'throat', 'bill tip', 25, -10],
     ['left wing', 'body', 'left wing tip', 60, 165],
     ['right wing', 'body', 'right wing tip', 60, 150],
     ['tail', 'body', 'tail tip', 45, 190],
   ]),
-  pose('swift', [
+  writeFigure('swift', [
     ['head', 'body', 'bill tip', 30, 0],
     ['left wing', 'body', 'left wrist', 40, 100],
     ['left hand', 'left wrist', 'left wing tip', 40, 170],
@@ -51,21 +36,21 @@ export const poses: readonly Figure[] = [
     ['right hand', 'right wrist', 'right wing tip', 40, -170],
     ['tail', 'body', 'tail tip', 60, 180],
   ]),
-  pose('hare, ears up', [
+  writeFigure('hare, ears up', [
     ['left ear', 'body', 'left ear tip', 60, 95],
     ['right ear', 'body', 'right ear tip', 60, 85],
     ['thigh', 'body', 'heel', 30, -90],
     ['foot', 'heel', 'toe', 30, 0],
     ['tail', 'body', 'tail tip', 40, 180],
   ]),
-  pose('seated person', [
+  writeFigure('seated person', [
     ['head', 'chest', 'crown', 40, 90],
     ['left arm', 'chest', 'left hand', 60, -20],
     ['thigh', 'chest', 'knee', 50, -90],
     ['shin', 'knee', 'toe', 40, 0],
     ['back', 'chest', 'seat', 60, 180],
   ]),
-  pose('person with a staff', [
+  writeFigure('person with a staff', [
     ['trunk', 'neck', 'hip', 50, -90],
     ['head', 'neck', 'crown', 30, 90],
     ['left arm', 'neck', 'left hand', 45, 230],
@@ -74,7 +59,7 @@ export const poses: readonly Figure[] = [
     ['left leg', 'hip', 'left foot', 75, -95],
     ['right leg', 'hip', 'right foot', 75, -85],
   ]),
-  pose(
+  writeFigure(
     'otter',
     [
       ['back', 'shoulder', 'hip', 60, 180],
@@ -88,7 +73,7 @@ export const poses: readonly Figure[] = [
     ],
     legs,
   ),
-  pose(
+  writeFigure(
     'newt',
     [
       ['back', 'shoulder', 'hip', 50, 180],
@@ -102,7 +87,7 @@ export const poses: readonly Figure[] = [
     ],
     [['left hind leg', 'right hind leg']],
   ),
-  pose(
+  writeFigure(
     'fox, walking',
     [
       ['back', 'shoulder', 'hip', 55, 180],
@@ -116,7 +101,7 @@ export const poses: readonly Figure[] = [
     ],
     legs,
   ),
-  pose(
+  writeFigure(
     'deer, standing',
     [
       ['back', 'shoulder', 'hip', 50, 180],
@@ -129,7 +114,7 @@ export const poses: readonly Figure[] = [
     ],
     legs,
   ),
-  pose('water beetle', [
+  writeFigure('water beetle', [
     ['trunk', 'chest', 'waist', 20, 180],
     ['neck', 'chest', 'throat', 12, 0],
     ['head', 'throat', 'jaw', 12, 0],

@@ -33,5 +33,6 @@ export {
   changePacking,
 } from './reshape.ts';
 export { sayWhyBefore } from './compare.ts';
-export { startingFigures, starOf, limbsOf, taskOf } from './starters.ts';
+export type { Stick } from './starters.ts';
+export { startingFigures, starOf, limbsOf, taskOf, writeFigure } from './starters.ts';
 export { toPackingTask, efficiencyOf } from './bound.ts';

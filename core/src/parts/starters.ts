@@ -2,10 +2,11 @@ import { type Figure, flapsOf, limbsAt, leavesOf, rootOf } from './figure.ts';
 import { poseLimbs } from './pose.ts';
 import { type Limb, type LimbTask, taskOfFigure, taskOfLimbs } from './match.ts';
 
-/** name, from, to, length in mm, degrees. */
-type Stick = readonly [string, string, string, number, number];
+/** Name, inner and outer node, length in mm, degrees of the pose. */
+export type Stick = readonly [string, string, string, number, number];
 
-const figure = (
+/** A figure in short: its sticks from the root outwards, and what mirrors what. */
+export const writeFigure = (
   name: string,
   sticks: readonly Stick[],
   pairs: readonly (readonly [string, string])[] = [],
@@ -35,7 +36,7 @@ const six = ['fore', 'middle', 'hind'] as const;
 
 /** Trees of common subjects to begin with: proportions only, to be reshaped. */
 export const startingFigures: readonly Figure[] = [
-  figure(
+  writeFigure(
     'Wading bird',
     [
       ['neck', 'body', 'head', 60, 75],
@@ -47,7 +48,7 @@ export const startingFigures: readonly Figure[] = [
     'diagonal',
     ['bill tip', 'tail tip'],
   ),
-  figure(
+  writeFigure(
     'Perching bird',
     [
       ['head', 'body', 'bill tip', 45, 35],
@@ -59,7 +60,7 @@ export const startingFigures: readonly Figure[] = [
     'diagonal',
     ['bill tip', 'tail tip'],
   ),
-  figure(
+  writeFigure(
     'Long-bodied animal',
     [
       ['back', 'shoulder', 'hip', 70, 178],
@@ -76,7 +77,7 @@ export const startingFigures: readonly Figure[] = [
     'book',
     ['nose', 'tail tip'],
   ),
-  figure(
+  writeFigure(
     'Long-legged animal',
     [
       ['back', 'shoulder', 'hip', 50, 180],
@@ -93,7 +94,7 @@ export const startingFigures: readonly Figure[] = [
     'book',
     ['nose', 'tail tip'],
   ),
-  figure(
+  writeFigure(
     'Hare-like animal',
     [
       ['head', 'body', 'crown', 40, 50],
@@ -109,7 +110,7 @@ export const startingFigures: readonly Figure[] = [
     'diagonal',
     ['tail tip'],
   ),
-  figure(
+  writeFigure(
     'Lizard-like animal',
     [
       ['back', 'shoulder', 'hip', 55, 180],
@@ -127,7 +128,7 @@ export const startingFigures: readonly Figure[] = [
     'book',
     ['nose', 'tail tip'],
   ),
-  figure(
+  writeFigure(
     'Moth',
     [
       ['body', 'shoulder', 'body end', 40, -90],
@@ -144,7 +145,7 @@ export const startingFigures: readonly Figure[] = [
     'book',
     ['body end', 'head end'],
   ),
-  figure(
+  writeFigure(
     'Insect with six legs',
     [
       ['trunk', 'chest', 'waist', 20, -90],
@@ -159,7 +160,7 @@ export const startingFigures: readonly Figure[] = [
     'book',
     ['head end', 'hind end'],
   ),
-  figure(
+  writeFigure(
     'Fish',
     [
       ['head', 'body', 'mouth', 35, 0],
@@ -170,7 +171,7 @@ export const startingFigures: readonly Figure[] = [
     ],
     [['upper tail', 'lower tail']],
   ),
-  figure(
+  writeFigure(
     'Standing person',
     [
       ['trunk', 'neck', 'hip', 50, -90],
@@ -186,7 +187,7 @@ export const startingFigures: readonly Figure[] = [
     'book',
     ['crown'],
   ),
-  figure(
+  writeFigure(
     'Person with a tool',
     [
       ['trunk', 'neck', 'hip', 50, -90],

@@ -8,6 +8,7 @@ import { useEdit, usePlan } from '../../plan/index.ts';
 import { type DraftCard, type Search, startDrafting } from '../../search/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import { Choice, Slip } from '../../ui/index.ts';
+import { Searching } from './Searching.tsx';
 
 /** A first sequence for the figure, folded by the engine from the bases that serve it; the best readable first. */
 export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape }) {
@@ -62,15 +63,7 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
           </button>
         ) : (
           <>
-            <button type="button" className="btn" onClick={() => running.current?.stop()}>
-              Stop, keep the best
-            </button>
-            <progress
-              aria-label="Drafting"
-              max="1"
-              value={share}
-              className="mb-4 h-2 w-40 accent-[var(--jade)]"
-            />
+            <Searching what="Drafting" share={share} onStop={() => running.current?.stop()} />
             <span className="note mb-2">{cards ? 'looking for better ones …' : 'folding …'}</span>
           </>
         )}
@@ -123,6 +116,7 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
         height={230}
         margin={24}
         weight={0.7}
+        className="overflow-visible"
         title={`${figure.name} drafted from the ${card.baseName.toLowerCase()}`}
       >
         {(place) =>

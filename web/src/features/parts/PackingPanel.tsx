@@ -4,6 +4,7 @@ import { type SheetShape, outlineOf, sheetTitle } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
 import { Choice, Slip } from '../../ui/index.ts';
+import { Searching } from './Searching.tsx';
 import type { FigureDesk } from './useFigure.ts';
 import type { PackingDesk } from './usePacking.ts';
 
@@ -49,17 +50,7 @@ export function PackingPanel({
             Keep improving
           </button>
         ) : (
-          <>
-            <button type="button" className="btn" onClick={packing.stop}>
-              Stop, keep the best
-            </button>
-            <progress
-              aria-label="Packing"
-              max="1"
-              value={share}
-              className="mb-3 h-2 w-32 accent-[var(--jade)]"
-            />
-          </>
+          <Searching what="Packing" share={share} onStop={packing.stop} />
         )}
       </div>
       {fault && (
