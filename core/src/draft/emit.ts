@@ -13,8 +13,12 @@ import { type PointRef, type Replay, type Step, replaySequence, write } from '..
 import { landmarksOf } from '../sheet/index.ts';
 import { type Aim, STRAIGHT, directionOf, onBase, toTurn } from './aim.ts';
 import type { Chain } from './chains.ts';
+import { type Bend, type Trial, SMALL, gapOf, listTurns } from './turns.ts';
 
 const { writeStep, turned, across, through, at, on } = write;
+
+/** Degrees of the way from one point to another. */
+const bearing = (a: Point, b: Point): number => (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
 
 /** A chain on its flap: its joints as points of the sheet, from the root to where the limb shall end. */
 export interface LaidChain {
@@ -71,24 +75,16 @@ function layChains(aim: Aim, offset: number): LaidChain[] {
 /** Joints of other chains may not move at all; the chain's own keep within a share of the side. */
 const STILL = 1e-6;
 const NEAR = 0.012;
-/** Turns under so many degrees are made by two folds. */
-const SMALL = 50;
-/** Distance between two such folds that keeps them from meeting within a flap of a share of its width to each side. */
-const gapOf = (flap: BaseFlap, turn: number, half: number): number =>
-  2.3 * half * flap.width * Math.tan((Math.abs(turn) * Math.PI) / 720) + 0.002;
+/** Share of its length by which a piece may come out wrong, a little under what a draft is accepted with. */
+const LENGTH_OFF = 0.048;
 /** Degrees by which a piece may miss its direction. */
 const AIMED = 4;
+/** Less paper than this over a limb's end is let stand, in sheet sides. */
+const LEAST_EXCESS = 0.02;
 /** Flaps wider than this share of their limb are narrowed; so many layers of a side are tried. */
 const MOST_WIDE = 0.22;
 const MOST_LAYERS = 3;
 const MOST_FOLDS = 2;
-
-type Trial = (id: string, points: Refs) => Step;
-interface Refs {
-  readonly joint: PointRef;
-  readonly next: PointRef;
-  readonly tip: PointRef;
-}
 
 /** How the turns are tried: from the hub outwards or from the tips inwards, simple folds or reverse folds first. */
 export interface Manner {
@@ -187,100 +183,39 @@ export class Emitter {
   private turn(k: number, i: number): boolean {
     const own = this.laid[k]!;
     const [a, b] = [this.whereIs(own.joints[i]!), this.whereIs(own.joints[i + 1]!)];
-    const now = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+    const now = bearing(a, b);
     // From the tip inwards, a joint is given its bend against the piece before it; the piece itself comes later.
-    const before =
-      i === 0
-        ? undefined
-        : (() => {
-            const o = this.whereIs(own.joints[i - 1]!);
-            return (Math.atan2(a[1] - o[1], a[0] - o[0]) * 180) / Math.PI;
-          })();
-    const wanted =
-      this.manner.order === 'hub first' || before === undefined
-        ? toTurn(own.directions[i]! - now)
-        : toTurn(own.directions[i]! - own.directions[i - 1]! - (now - before));
+    const isJoint = this.manner.order === 'tip first' && i > 0;
+    const before = isJoint ? bearing(this.whereIs(own.joints[i - 1]!), a) : 0;
+    const wanted = toTurn(own.directions[i]! - now - (isJoint ? own.directions[i - 1]! - before : 0));
     const bends = [wanted];
     // A hub that will be folded over mirrors what lies beyond it; then the joint bends the other way.
-    if (this.manner.order === 'tip first' && i > 0) bends.push(-wanted);
+    if (isJoint) bends.push(-wanted);
     if (Math.abs(wanted) < STRAIGHT) return true;
     for (const bend of bends)
-      for (const trial of this.trialsFor(k, i, bend)) if (this.attempt(trial, k, i, now + bend)) return true;
+      for (const trial of listTurns(this.bendOf(k, i, bend), this.manner.prefer))
+        if (this.attempt(trial, k, i, now + bend)) return true;
     return false;
   }
 
-  /** Folds that could turn a piece, the likely ones first. */
-  private trialsFor(k: number, i: number, turn: number): Trial[] {
+  private bendOf(k: number, i: number, degrees: number): Bend {
     const own = this.laid[k]!;
-    const passage = own.chain.name.slice(0, 60);
-    const more = { passage, tolerance: { kind: 'taste' as const, share: 0.01 } };
-    const line = ({ joint, next }: Refs) => turned(joint, next, turn / 2);
-    // The end of the limb, not the corner: what is over may be folded back behind the line.
-    const flap = [at(this.nameOf(k, own.joints.length - 1))];
-    const folds: Trial[] = (['valley', 'mountain'] as const).map(
-      (sense) => (id, refs) =>
-        writeStep(id, { kind: 'fold', sense, line: line(refs), flap, layers: 'flap' }, more),
-    );
-    const reverses: Trial[] = (['inside', 'outside'] as const).map(
-      (mode) => (id, refs) => writeStep(id, { kind: 'reverse', mode, line: line(refs), flap }, more),
-    );
-    const pulls: Trial[] = [(id, refs) => writeStep(id, { kind: 'pull', line: line(refs), flap }, more)];
-    // The tip is mirrored in the far line and then in the near one: it turns by twice the angle from far to near.
-    const crimps: Trial[] = [90, 90 + turn / 4, 90 + turn / 2].flatMap((near) =>
-      (['inside', 'outside'] as const).map(
-        (mode): Trial =>
-          (id, { joint, next }) =>
-            writeStep(
-              id,
-              {
-                kind: 'crimp',
-                mode,
-                lines: [turned(joint, next, near), turned(joint, next, near - turn / 2)],
-                flap,
-              },
-              more,
-            ),
-      ),
-    );
-    // Two lines a gap apart turn a flap with paper on both sides of its axis; they may not meet within it.
-    const long = distance(own.joints[i]!, own.joints[i + 1]!);
-    const gaps: Trial[] = [0.1, 0.2, 0.4].flatMap((half) => {
-      const gap = gapOf(own.flap, turn, half);
-      if (gap > 0.3 * long) return [];
-      const lines = ({ joint, next }: Refs) =>
-        [
-          turned(joint, next, 90 + turn / 4),
-          turned(write.along(joint, next, gap / long), next, 90 - turn / 4),
-        ] as [ReturnType<typeof turned>, ReturnType<typeof turned>];
-      return [
-        ...(['valley', 'mountain'] as const).map(
-          (sense): Trial =>
-            (id, refs) =>
-              writeStep(id, { kind: 'pleat', sense, lines: lines(refs), flap, layers: 'flap' }, more),
-        ),
-        ...(['inside', 'outside'] as const).map(
-          (mode): Trial =>
-            (id, refs) =>
-              writeStep(id, { kind: 'crimp', mode, lines: lines(refs), flap }, more),
-        ),
-      ];
-    });
-    const single = this.manner.prefer === 'fold' ? [...folds, ...reverses] : [...reverses, ...folds];
-    return Math.abs(turn) < SMALL
-      ? [...crimps, ...gaps, ...single, ...pulls]
-      : [...single, ...pulls, ...crimps];
+    return {
+      degrees,
+      flap: own.flap,
+      length: distance(own.joints[i]!, own.joints[i + 1]!),
+      passage: own.chain.name.slice(0, 60),
+      joint: at(this.nameOf(k, i)),
+      next: at(this.nameOf(k, i + 1)),
+      end: at(this.nameOf(k, own.joints.length - 1)),
+    };
   }
 
   /** Makes a step and keeps it when the limb points right and nothing else has moved. */
   private attempt(trial: Trial, k: number, i: number, direction: number): boolean {
     if (!this.effort.spend(1)) return false;
     const own = this.laid[k]!;
-    const refs: Refs = {
-      joint: at(this.nameOf(k, i)),
-      next: at(this.nameOf(k, i + 1)),
-      tip: this.tipRef(own),
-    };
-    const replay = this.withStep(trial(`draft-${this.count + 1}`, refs));
+    const replay = this.withStep(trial(`draft-${this.count + 1}`));
     if (!replay) return false;
     const after = replay.steps.at(-1)!.after;
     for (const [j, other] of this.laid.entries())
@@ -288,10 +223,10 @@ export class Emitter {
         const moved = distance(this.whereIs(p), this.whereIs(p, after));
         if (j === k ? n <= i && moved > NEAR : moved > STILL) return false;
       }
-    const [x, y] = subtract(this.whereIs(own.joints[i + 1]!, after), this.whereIs(own.joints[i]!, after));
+    const [from, to] = [this.whereIs(own.joints[i]!, after), this.whereIs(own.joints[i + 1]!, after)];
     const long = own.lengths[i]!;
-    if (Math.abs(Math.hypot(x, y) - long) > Math.max(NEAR, 0.048 * long)) return false;
-    if (Math.abs(toTurn((Math.atan2(y, x) * 180) / Math.PI - direction)) > AIMED) return false;
+    if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return false;
+    if (Math.abs(toTurn(bearing(from, to) - direction)) > AIMED) return false;
     this.keep(replay);
     return true;
   }
@@ -406,7 +341,7 @@ export class Emitter {
   /** Folds what a flap has over its limb back at the limb's end. */
   private shorten(k: number): void {
     const own = this.laid[k]!;
-    if (own.excess * this.aim.sideMm < 0.02 * this.aim.sideMm) return;
+    if (own.excess < LEAST_EXCESS) return;
     const last = this.nameOf(k, own.joints.length - 1);
     const line = across(at(last), through(at(last), at(this.nameOf(k, 0))));
     const passage = own.chain.name.slice(0, 60);
