@@ -26,11 +26,11 @@ export interface Draft {
 }
 
 /** Engine calls a whole draft may use, and one way of holding a base. */
-export const DRAFT_CALLS = 6000;
+export const DRAFT_CALLS = 10000;
 const CALLS_PER_AIM = 140;
 /** With more limbs stuck than this another way to hold the base is more hopeful. */
-const MOST_STUCK = 2;
-const BASES = 4;
+const MOST_STUCK = 4;
+const BASES = 3;
 const AIMS = 9;
 
 /**
@@ -102,7 +102,7 @@ function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): D
     if (emitted && next.failed.length >= emitted.failed.length) break;
     emitted = next;
     const stuck = next.failed.flatMap((f) => (f.chain && !lead.has(f.chain.leaf) ? [f.chain.leaf] : []));
-    if (stuck.length === 0 || stuck.length > MOST_STUCK) break;
+    if (stuck.length === 0 || stuck.length > MOST_STUCK || !effort.spend(0)) break;
     stuck.forEach((leaf) => lead.add(leaf));
   }
   const { sequence, steps } = emitted.replay;

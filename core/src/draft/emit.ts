@@ -82,9 +82,9 @@ const AIMED = 4;
 /** Less paper than this over a limb's end is let stand, in sheet sides. */
 const LEAST_EXCESS = 0.02;
 /** Flaps wider than this share of their limb are narrowed; so many layers of a side are tried. */
-const MOST_WIDE = 0.22;
+const MOST_WIDE = 0.12;
 const MOST_LAYERS = 3;
-const MOST_FOLDS = 2;
+const MOST_FOLDS = 3;
 
 /** How the turns are tried: from the hub outwards or from the tips inwards, simple folds or reverse folds first. */
 export interface Manner {
