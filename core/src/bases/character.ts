@@ -1,5 +1,5 @@
 import { type FlatState, foldsOf } from '../folded/index.ts';
-import { subtract } from '../geometry/index.ts';
+import { bearing } from '../geometry/index.ts';
 import type { Step } from '../sequence/index.ts';
 
 /** The angles all folds of a state keep to, in degrees; "free" where they keep to none of the usual ones. */
@@ -15,10 +15,7 @@ const FAMILIES: readonly (readonly [AngleFamily, number])[] = [
 
 /** The coarsest family that holds the directions of all folds. */
 export function angleFamilyOf(state: FlatState): AngleFamily {
-  const directions = foldsOf(state).map(({ from, to }) => {
-    const [x, y] = subtract(to, from);
-    return (Math.atan2(y, x) * 180) / Math.PI;
-  });
+  const directions = foldsOf(state).map(({ from, to }) => bearing(from, to));
   const keeps = (step: number): boolean =>
     directions.every((d) => Math.abs(d / step - Math.round(d / step)) < 1e-6);
   return FAMILIES.find(([, step]) => keeps(step))?.[0] ?? 'free';

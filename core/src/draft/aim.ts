@@ -1,4 +1,5 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
+import { bearing, toTurn } from '../geometry/index.ts';
 import type { Chain } from './chains.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
@@ -13,12 +14,8 @@ export interface Aim {
   readonly cost: number;
 }
 
-const degreesOf = ([x, y]: readonly [number, number]): number => (Math.atan2(y, x) * 180) / Math.PI;
-export const toTurn = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;
-
 /** Direction of a flap from its root to its tip on the base, in degrees. */
-export const directionOf = (flap: BaseFlap): number =>
-  degreesOf([flap.tipOnModel[0] - flap.root[0], flap.tipOnModel[1] - flap.root[1]]);
+export const directionOf = (flap: BaseFlap): number => bearing(flap.root, flap.tipOnModel);
 
 /** Degrees of the pose as they are on the base before it is turned into the pose. */
 export const onBase = (

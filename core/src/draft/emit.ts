@@ -1,37 +1,16 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import {
-  type FlatState,
-  buildArrangement,
-  layersUnder,
-  facetOnSheet,
-  facetsAt,
-  toModel,
-} from '../folded/index.ts';
-import { type Point, apply, distance, subtract } from '../geometry/index.ts';
+import { type FlatState, toModel } from '../folded/index.ts';
+import { type Point, bearing, distance, toTurn } from '../geometry/index.ts';
 import { type PointRef, type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
-import { type Aim, STRAIGHT, directionOf, onBase, toTurn } from './aim.ts';
+import { type Aim, STRAIGHT } from './aim.ts';
 import type { Chain } from './chains.ts';
-import { type Bend, type Trial, SMALL, gapOf, listTurns } from './turns.ts';
+import { edgesOf } from './edges.ts';
+import { type LaidChain, layChains, pointOn } from './laid.ts';
+import { type Bend, type Trial, listTurns } from './turns.ts';
 
 const { writeStep, turned, across, through, at, on } = write;
-
-/** Degrees of the way from one point to another. */
-const bearing = (a: Point, b: Point): number => (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
-
-/** A chain on its flap: its joints as points of the sheet, from the root to where the limb shall end. */
-export interface LaidChain {
-  readonly chain: Chain;
-  readonly flap: BaseFlap;
-  /** Points of the sheet: root, every joint, the limb's end. */
-  readonly joints: readonly Point[];
-  /** Wanted length of every piece, in sheet sides. */
-  readonly lengths: readonly number[];
-  /** Paper of the flap beyond the limb's end, in sheet sides. */
-  readonly excess: number;
-  readonly directions: readonly number[];
-}
 
 /** What a search made of one aim. */
 export interface Emitted {
@@ -39,37 +18,6 @@ export interface Emitted {
   readonly laid: readonly LaidChain[];
   /** Turns, shortenings and spare flaps that found no fold, each with what it was tried for. */
   readonly failed: readonly { readonly chain?: Chain; readonly what: string }[];
-}
-
-/** Puts every chain of an aim on its flap. */
-function layChains(aim: Aim, offset: number): LaidChain[] {
-  return [...aim.flaps].map(([chain, flap]) => {
-    const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
-    const turn = Math.abs(toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap)));
-    // A line through the root itself would run on into the body; a little outwards it parts the flap alone.
-    const out =
-      turn >= SMALL && turn < 175
-        ? Math.min(flap.length - need, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
-        : 0;
-    const far = chain.pieces.map(
-      (_, i) => chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm,
-    );
-    // Small turns are two folds a gap apart, which use up paper of the first piece.
-    const used = turn > STRAIGHT && turn < SMALL ? 0.8 * 2 * gapOf(flap, turn, 0.4) : 0;
-    const stretch = Math.min(Math.max(0, flap.length - need), used);
-    const on = (fromHub: number): Point => {
-      const s = flap.length - out - fromHub;
-      return [flap.tipOnSheet[0] + s * flap.inward[0], flap.tipOnSheet[1] + s * flap.inward[1]];
-    };
-    return {
-      chain,
-      flap,
-      joints: [on(0), ...far.map((f) => on(f + stretch))],
-      lengths: chain.pieces.map((p) => p.lengthMm / aim.sideMm),
-      excess: flap.length - out - stretch - far.at(-1)!,
-      directions: chain.pieces.map((p) => onBase(p.angle, aim)),
-    };
-  });
 }
 
 /** Joints of other chains may not move at all; the chain's own keep within a share of the side. */
@@ -81,6 +29,8 @@ const LENGTH_OFF = 0.048;
 const AIMED = 4;
 /** Less paper than this over a limb's end is let stand, in sheet sides. */
 const LEAST_EXCESS = 0.02;
+/** A spare flap shorter than this is let be. */
+const LEAST_SPARE_MM = 4;
 /** Flaps wider than this share of their limb are narrowed; so many layers of a side are tried. */
 const MOST_WIDE = 0.12;
 const MOST_LAYERS = 3;
@@ -174,7 +124,7 @@ export class Emitter {
 
   private whereIs = (p: Point, state = this.state): Point => toModel(state, p)!;
 
-  private tipRef({ flap }: LaidChain): PointRef {
+  private tipRef(flap: BaseFlap): PointRef {
     const known = landmarksOf(this.base.base.sheet).find((l) => distance(l.at, flap.tipOnSheet) < 1e-9);
     return known ? at(known.name) : on(flap.tipOnSheet[0], flap.tipOnSheet[1]);
   }
@@ -242,17 +192,19 @@ export class Emitter {
     this.count++;
   }
 
-  /** A step that may move nothing of any limb: kept when the engine makes it and all joints stay. */
-  private attemptStill(make: (id: string) => Step): boolean {
-    if (!this.effort.spend(1)) return false;
-    const replay = this.withStep(make(`draft-${this.count + 1}`));
-    if (!replay) return false;
-    const after = replay.steps.at(-1)!.after;
-    const isStill = this.laid.every((l) =>
-      l.joints.every((p) => distance(this.whereIs(p), this.whereIs(p, after)) < STILL),
-    );
-    if (isStill) this.keep(replay);
-    return isStill;
+  /** Moves that may move nothing of any limb: the first the engine makes with all joints where they are is kept. */
+  private attemptStill(moves: readonly write.WrittenMove[], passage: string): boolean {
+    return moves.some((move) => {
+      if (!this.effort.spend(1)) return false;
+      const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage }));
+      if (!replay) return false;
+      const after = replay.steps.at(-1)!.after;
+      const isStill = this.laid.every((l) =>
+        l.joints.every((p) => distance(this.whereIs(p), this.whereIs(p, after)) < STILL),
+      );
+      if (isStill) this.keep(replay);
+      return isStill;
+    });
   }
 
   /**
@@ -264,78 +216,32 @@ export class Emitter {
     const { flap } = own;
     const slim = MOST_WIDE * distance(own.joints[0]!, own.joints.at(-1)!);
     if (flap.width <= slim) return;
-    const tip = this.tipRef(own);
+    const tip = this.tipRef(flap);
     const root = at(this.nameOf(k, 0));
     const passage = own.chain.name.slice(0, 60);
     for (const side of [1, -1]) {
       let folds = 0;
       for (let layer = 0; layer < MOST_LAYERS && folds < MOST_FOLDS; layer++) {
-        const edge = this.widestAt(own, side, layer);
-        if (!edge || edge.degrees < 8) break;
-        const line = turned(tip, root, (side * edge.degrees) / 2);
-        const at2 = on(edge.at[0], edge.at[1]);
+        const edge = edgesOf(this.state, flap, side)[layer];
+        if (!edge) break;
+        const how = {
+          line: turned(tip, root, (side * edge.degrees) / 2),
+          flap: [on(edge.at[0], edge.at[1])],
+        };
         const senses = edge.isBehind ? (['mountain', 'valley'] as const) : (['valley', 'mountain'] as const);
-        const made =
-          senses.some((sense) =>
-            this.attemptStill((id) =>
-              writeStep(id, { kind: 'fold', sense, line, flap: [at2], layers: 'flap' }, { passage }),
-            ),
-          ) ||
-          this.attemptStill((id) => writeStep(id, { kind: 'sink', line, flap: [at2] }, { passage })) ||
-          this.attemptStill((id) =>
-            writeStep(id, { kind: 'reverse', mode: 'inside', line, flap: [at2] }, { passage }),
-          );
+        const made = this.attemptStill(
+          [
+            ...senses.map((sense) => ({ kind: 'fold' as const, sense, ...how, layers: 'flap' as const })),
+            { kind: 'sink', ...how },
+            { kind: 'reverse', mode: 'inside', ...how },
+          ],
+          passage,
+        );
         if (!made) continue;
         folds++;
         layer--;
       }
     }
-  }
-
-  /** The layer-th of the facets at a flap's tip that reach out to one side: the angle of its outer edge, a point near it. */
-  private widestAt(
-    { flap }: LaidChain,
-    side: number,
-    layer: number,
-  ): { degrees: number; at: Point; isBehind: boolean } | undefined {
-    const { state } = this;
-    const map = buildArrangement(state);
-    const tip = this.whereIs(flap.tipOnSheet, state);
-    const root = this.whereIs(
-      [flap.tipOnSheet[0] + flap.length * flap.inward[0], flap.tipOnSheet[1] + flap.length * flap.inward[1]],
-      state,
-    );
-    const axis = Math.atan2(root[1] - tip[1], root[0] - tip[0]);
-    const found = facetsAt(state, flap.tipOnSheet).flatMap((f) => {
-      const { placement } = state.facets[f]!;
-      const corners = facetOnSheet(state, f);
-      const bearings = corners
-        .filter((p) => distance(p, flap.tipOnSheet) > 1e-9)
-        .map((p) => {
-          const [x, y] = subtract(apply(placement, p), tip);
-          return {
-            p,
-            degrees: (side * toTurn(((Math.atan2(y, x) - axis) * 180) / Math.PI) + 360) % 360,
-            far: Math.hypot(x, y),
-          };
-        })
-        .map((b) => (b.degrees > 180 ? { ...b, degrees: b.degrees - 360 } : b));
-      const outer = bearings.reduce((a, b) => (b.degrees > a.degrees ? b : a));
-      const inner = bearings.reduce((a, b) => (b.degrees < a.degrees ? b : a));
-      if (outer.degrees < 8) return [];
-      // A little inside the outer edge, near the tip.
-      const near = 0.15 / Math.max(outer.far, 0.15);
-      const t = 0.1;
-      const lerp = (p: Point, s: number): Point => [
-        flap.tipOnSheet[0] + (p[0] - flap.tipOnSheet[0]) * s,
-        flap.tipOnSheet[1] + (p[1] - flap.tipOnSheet[1]) * s,
-      ];
-      const [o, i] = [lerp(outer.p, near), lerp(inner.p, 0.15 / Math.max(inner.far, 0.15))];
-      const at: Point = [o[0] * (1 - t) + i[0] * t, o[1] * (1 - t) + i[1] * t];
-      const stack = layersUnder(map, apply(placement, at));
-      return [{ degrees: outer.degrees, at, isBehind: stack.indexOf(f) * 2 >= stack.length }];
-    });
-    return found.sort((a, b) => b.degrees - a.degrees)[layer];
   }
 
   /** Folds what a flap has over its limb back at the limb's end. */
@@ -345,17 +251,15 @@ export class Emitter {
     const last = this.nameOf(k, own.joints.length - 1);
     const line = across(at(last), through(at(last), at(this.nameOf(k, 0))));
     const passage = own.chain.name.slice(0, 60);
-    const flap = [this.tipRef(own)];
-    const made =
-      this.attemptStill((id) =>
-        writeStep(id, { kind: 'reverse', mode: 'inside', line, flap }, { passage }),
-      ) ||
-      this.attemptStill((id) =>
-        writeStep(id, { kind: 'fold', sense: 'mountain', line, flap, layers: 'flap' }, { passage }),
-      ) ||
-      this.attemptStill((id) =>
-        writeStep(id, { kind: 'fold', sense: 'valley', line, flap, layers: 'flap' }, { passage }),
-      );
+    const flap = [this.tipRef(own.flap)];
+    const made = this.attemptStill(
+      [
+        { kind: 'reverse', mode: 'inside', line, flap },
+        { kind: 'fold', sense: 'mountain', line, flap, layers: 'flap' },
+        { kind: 'fold', sense: 'valley', line, flap, layers: 'flap' },
+      ],
+      passage,
+    );
     if (!made)
       this.failed.push({ chain: own.chain, what: `no fold shortens the ${own.chain.name.toLowerCase()}` });
   }
@@ -363,43 +267,34 @@ export class Emitter {
   /** Puts the flaps away that no limb uses: pushed in, turned in between, or folded over the hub. */
   private hideSpares(): void {
     const used = new Set(this.laid.map((l) => l.flap.tip));
-    const named = landmarksOf(this.base.base.sheet);
     for (const flap of this.base.flaps) {
-      if (used.has(flap.tip) || flap.length * this.aim.sideMm < 4) continue;
-      const known = named.find((l) => l.name === flap.tip);
-      const tip = known ? at(known.name) : on(flap.tipOnSheet[0], flap.tipOnSheet[1]);
-      const share = flap.length * 0.5;
-      const middle = on(
-        flap.tipOnSheet[0] + share * flap.inward[0],
-        flap.tipOnSheet[1] + share * flap.inward[1],
+      if (used.has(flap.tip) || flap.length * this.aim.sideMm < LEAST_SPARE_MM) continue;
+      const tip = this.tipRef(flap);
+      const half = pointOn(flap, flap.length / 2);
+      const middle = on(half[0], half[1]);
+      const how = { line: across(middle, through(tip, middle)), flap: [tip] };
+      const made = this.attemptStill(
+        [
+          { kind: 'sink', ...how },
+          { kind: 'reverse', mode: 'inside', ...how },
+          { kind: 'fold', sense: 'mountain', ...how, layers: 'flap' },
+        ],
+        'Spare flaps',
       );
-      const line = across(middle, through(tip, middle));
-      const more = { passage: 'Spare flaps' };
-      const made =
-        this.attemptStill((id) => writeStep(id, { kind: 'sink', line, flap: [tip] }, more)) ||
-        this.attemptStill((id) =>
-          writeStep(id, { kind: 'reverse', mode: 'inside', line, flap: [tip] }, more),
-        ) ||
-        this.attemptStill((id) =>
-          writeStep(id, { kind: 'fold', sense: 'mountain', line, flap: [tip], layers: 'flap' }, more),
-        );
       if (!made) this.failed.push({ what: `no fold hides the flap of ${flap.tip}` });
     }
   }
 
   /** Turns the model into the pose. */
   private stand(): void {
-    const passage = 'Pose';
-    if (Math.abs(this.aim.rotation) > 0.05) {
-      const replay = this.withStep(
-        writeStep(`draft-${this.count + 1}`, { kind: 'rotate', degrees: this.aim.rotation }, { passage }),
-      );
-      if (replay) this.keep(replay);
-    }
-    if (this.aim.isMirrored) {
-      const replay = this.withStep(
-        writeStep(`draft-${this.count + 1}`, { kind: 'turn', over: 'sideways' }, { passage }),
-      );
+    const moves: write.WrittenMove[] = [
+      ...(Math.abs(this.aim.rotation) > 0.05
+        ? [{ kind: 'rotate' as const, degrees: this.aim.rotation }]
+        : []),
+      ...(this.aim.isMirrored ? [{ kind: 'turn' as const, over: 'sideways' as const }] : []),
+    ];
+    for (const move of moves) {
+      const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage: 'Pose' }));
       if (replay) this.keep(replay);
     }
   }

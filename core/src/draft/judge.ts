@@ -1,8 +1,7 @@
 import { type FlatState, buildArrangement, layersUnder, toModel, toOutline } from '../folded/index.ts';
-import { type Point, distance } from '../geometry/index.ts';
+import { type Point, bearing, distance, toTurn } from '../geometry/index.ts';
 import type { Chain } from './chains.ts';
-import type { LaidChain } from './emit.ts';
-import { toTurn } from './aim.ts';
+import type { LaidChain } from './laid.ts';
 
 /** How one limb of a draft came out. */
 export interface LimbVerdict {
@@ -61,8 +60,7 @@ export function judgeDraft(state: FlatState, laid: readonly LaidChain[], sideMm:
       const [a, b] = [at[i]!, at[i + 1]!];
       const long = piece.lengthMm / sideMm;
       const off = Math.abs(distance(a, b) - long);
-      const angle = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
-      return { off, share: off / long, degrees: Math.abs(toTurn(angle - piece.angle)) };
+      return { off, share: off / long, degrees: Math.abs(toTurn(bearing(a, b) - piece.angle)) };
     });
     const straight = joints.slice(1).reduce((s, p, i) => s + distance(p, joints[i]!), 0);
     const folded = at.slice(1).reduce((s, p, i) => s + distance(p, at[i]!), 0);

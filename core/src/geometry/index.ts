@@ -5,6 +5,8 @@
 export type { Point, Segment } from './point.ts';
 export {
   isOnSegment,
+  bearing,
+  toTurn,
   add,
   subtract,
   scale,

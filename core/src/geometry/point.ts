@@ -35,3 +35,9 @@ export function isOnSegment(p: Point, { from, to }: Segment, slack: number): boo
   const along = ((p[0] - from[0]) * dx + (p[1] - from[1]) * dy) / size;
   return off < slack && along > -slack && along < size + slack;
 }
+
+/** Degrees of the way from one point to another, counter-clockwise from level, in (-180, 180]. */
+export const bearing = (a: Point, b: Point): number => (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+
+/** The same direction in degrees from -180 up to 180. */
+export const toTurn = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;

@@ -1,4 +1,4 @@
-import { type Point, distance } from '../geometry/index.ts';
+import { type Point, bearing, distance, toTurn } from '../geometry/index.ts';
 import { type Figure, type FigureLimb, limbsAt, rootOf } from './figure.ts';
 
 /** A limb as it lies in the pose: from the node nearer to the root to the farther one. */
@@ -55,13 +55,10 @@ export function sizeOf(figure: Figure): { readonly width: number; readonly heigh
   return { width: span(0), height: span(1) };
 }
 
-/** Degrees in [-180, 180). */
-export const toTurn = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;
-
 /** Length and direction from one place to another, to the half mm and the degree. */
 export function reachTo(from: Point, to: Point): { length: number; angle: number } {
   return {
     length: Math.max(0.5, Math.round(distance(from, to) * 2) / 2),
-    angle: Math.round((Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI),
+    angle: Math.round(bearing(from, to)),
   };
 }

@@ -1,7 +1,7 @@
-import type { Point } from '../geometry/index.ts';
+import { type Point, toTurn } from '../geometry/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import { type Figure, type FigureLimb, leavesOf, readFigure } from './figure.ts';
-import { placeNodes, poseLimbs, reachTo, sizeOf, toTurn } from './pose.ts';
+import { placeNodes, poseLimbs, reachTo, sizeOf } from './pose.ts';
 
 /** What can be said anew of a limb without changing what hangs on what. */
 export type LimbChange = Partial<
