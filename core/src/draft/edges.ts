@@ -32,22 +32,24 @@ export function edgesOf(state: FlatState, flap: BaseFlap, side: number): FlapEdg
   const { tipOnSheet } = flap;
   const tip = toModel(state, tipOnSheet)!;
   const axis = bearing(tip, toModel(state, pointOn(flap, flap.length))!);
-  return facetsAt(state, tipOnSheet)
-    .flatMap((f): FlapEdge[] => {
-      const { placement } = state.facets[f]!;
-      const corners = facetOnSheet(state, f)
-        .filter((p) => distance(p, tipOnSheet) > 1e-9)
-        .map((p) => ({ p, degrees: side * toTurn(bearing(tip, apply(placement, p)) - axis) }));
-      const outer = corners.reduce((a, b) => (b.degrees > a.degrees ? b : a));
-      const inner = corners.reduce((a, b) => (b.degrees < a.degrees ? b : a));
-      if (outer.degrees < LEAST) return [];
-      const [o, i] = [outer, inner].map(({ p }) =>
-        between(tipOnSheet, p, FROM_TIP / Math.max(distance(tipOnSheet, p), FROM_TIP)),
-      );
-      const at = between(o!, i!, INWARD);
-      const stack = layersUnder(map, apply(placement, at));
-      return [{ degrees: outer.degrees, at, isBehind: stack.indexOf(f) * 2 >= stack.length }];
-    })
-    // Layers that lie on each other are the same but for rounding; they keep the order of their facets.
-    .sort((a, b) => Math.round((b.degrees - a.degrees) * 1e6));
+  return (
+    facetsAt(state, tipOnSheet)
+      .flatMap((f): FlapEdge[] => {
+        const { placement } = state.facets[f]!;
+        const corners = facetOnSheet(state, f)
+          .filter((p) => distance(p, tipOnSheet) > 1e-9)
+          .map((p) => ({ p, degrees: side * toTurn(bearing(tip, apply(placement, p)) - axis) }));
+        const outer = corners.reduce((a, b) => (b.degrees > a.degrees ? b : a));
+        const inner = corners.reduce((a, b) => (b.degrees < a.degrees ? b : a));
+        if (outer.degrees < LEAST) return [];
+        const [o, i] = [outer, inner].map(({ p }) =>
+          between(tipOnSheet, p, FROM_TIP / Math.max(distance(tipOnSheet, p), FROM_TIP)),
+        );
+        const at = between(o!, i!, INWARD);
+        const stack = layersUnder(map, apply(placement, at));
+        return [{ degrees: outer.degrees, at, isBehind: stack.indexOf(f) * 2 >= stack.length }];
+      })
+      // Layers that lie on each other are the same but for rounding; they keep the order of their facets.
+      .sort((a, b) => Math.round((b.degrees - a.degrees) * 1e6))
+  );
 }
