@@ -210,7 +210,7 @@ function timeDrafts(): void {
   let [accepted, readable] = [0, 0];
   for (const figure of poses) {
     const began = performance.now();
-    const made = draftFigure(figure, folded, buildEffort(DRAFT_CALLS));
+    const made = draftFigure(figure, folded, buildEffort(DRAFT_CALLS), { own: { kind: 'square' } });
     times.push(performance.now() - began);
     const best = made.ok ? made.value[0]!.verdict : undefined;
     if (best?.isAccepted) accepted++;

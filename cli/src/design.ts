@@ -62,7 +62,8 @@ export const designVerbs: Record<string, Verb> = {
           length: a.flapLength,
           need: a.needMm,
         })),
-        hub: m.hub ?? null,
+        hub: m.seat?.nodes[0] ?? null,
+        farHub: m.seat?.nodes[1] ?? null,
         spare: m.spareFlaps,
         missing: m.missingFlaps,
       }));

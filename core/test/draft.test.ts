@@ -71,7 +71,7 @@ describe('a sequence drafted from a pose', () => {
     let asked = 0;
     const effort = buildEffort(5000, undefined, () => ++asked > 60);
     const heard: number[] = [];
-    const made = draftFigure(wader, folded('bird'), effort, (best) => heard.push(best[0]!.score));
+    const made = draftFigure(wader, folded('bird'), effort, { onBest: (best) => heard.push(best[0]!.score) });
     expect(made.ok && made.value.length).toBe(heard.length > 0 ? 1 : 0);
     expect(effort.spent()).toBeLessThan(400);
   });

@@ -1,4 +1,5 @@
 import { blintzedBases, gridBases } from './grids.ts';
+import { riverBases } from './rivers.ts';
 import { rectangleBases, triangleBases } from './shapes.ts';
 import { squareBases } from './squares.ts';
 import type { Base } from './words.ts';
@@ -7,6 +8,7 @@ import type { Base } from './words.ts';
 export const bases: readonly Base[] = [
   ...squareBases,
   ...blintzedBases,
+  ...riverBases,
   ...gridBases,
   ...rectangleBases,
   ...triangleBases,

@@ -20,8 +20,11 @@ import {
   foldsOf,
   longestFree,
   paperWithin,
+  toModel,
   toOutline,
 } from '../folded/index.ts';
+import { invariant } from '../outcome/index.ts';
+import type { DesignedFlap } from './words.ts';
 import { cornersOf, landmarksOf, outlineOf } from '../sheet/index.ts';
 
 /** A flap of a base: paper that ends in a tip and can be moved about its root without taking another tip along. */
@@ -37,6 +40,8 @@ export interface BaseFlap {
   readonly length: number;
   readonly width: number;
   readonly layers: number;
+  /** The side of the axis, seen from root to tip, on which all paper of a designed flap lies. */
+  readonly hangs?: 'left' | 'right';
 }
 
 /** The flaps of a base along its common axis, longest first, and where most of them are rooted. */
@@ -97,16 +102,56 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
     best.clear();
     for (const c of ofCorners) if (c.length > (best.get(c.vertex)?.length ?? 0) + 1e-9) best.set(c.vertex, c);
   }
-  const names = nameTips(state, [...best.keys()]);
-  const flaps = [...best.values()]
-    .map((c): BaseFlap => ({
-      tip: names.get(c.vertex)!,
-      tipOnSheet: state.vertices[c.vertex]!,
-      tipOnModel: c.tip,
-      inward: c.inward,
-      root: add(c.tip, scale(c.along, c.length)),
-      length: c.length,
-      ...crossSection(state, c, c.length / 2),
+  return inOrder(state, [...best.values()], axis);
+}
+
+/** The flaps a base was designed to have; the paper under each axis must run straight as far (else it throws). */
+export function readDesigned(state: FlatState, designed: readonly DesignedFlap[]): BaseFlaps {
+  const rays = designed.map(({ tip, inward, length }) => {
+    const [at, root] = [tip, add(tip, scale(inward, length))].map((p) => toModel(state, p)!);
+    invariant(Math.abs(distance(at!, root!) - length) < 1e-7, 'the paper of a designed flap runs straight');
+    const ray: Ray = {
+      tip: at!,
+      onSheet: tip,
+      along: toUnit(subtract(root!, at!)),
+      straight: length,
+      inward,
+    };
+    return { ...ray, length };
+  });
+  return inOrder(state, rays, lineAlong(rays[0]!.tip, rays[0]!.along), true);
+}
+
+/** Width and layers half-way along a flap. */
+function spanOf(
+  state: FlatState,
+  ray: Ray & { length: number },
+  isDesigned: boolean,
+): Pick<BaseFlap, 'width' | 'layers' | 'hangs'> {
+  const { width, layers, left, right } = crossSection(state, ray, ray.length / 2);
+  return { width, layers, ...(isDesigned ? { hangs: left > right ? 'left' : 'right' } : {}) };
+}
+
+/** Flaps along their rays, longest first. */
+function inOrder(
+  state: FlatState,
+  rays: readonly (Ray & { length: number })[],
+  axis: Line,
+  isDesigned = false,
+): BaseFlaps {
+  const names = nameTips(
+    state,
+    rays.map((r) => r.onSheet),
+  );
+  const flaps = rays
+    .map((ray, i): BaseFlap => ({
+      tip: names[i]!,
+      tipOnSheet: ray.onSheet,
+      tipOnModel: ray.tip,
+      inward: ray.inward,
+      root: add(ray.tip, scale(ray.along, ray.length)),
+      length: ray.length,
+      ...spanOf(state, ray, isDesigned),
     }))
     .sort((a, b) =>
       Math.abs(a.length - b.length) > 1e-9 ? b.length - a.length : a.tip.localeCompare(b.tip),
@@ -114,15 +159,10 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
   return { flaps, axis, hub: commonRoot(flaps) };
 }
 
-function nameTips(state: FlatState, vertices: readonly number[]): Map<number, string> {
+function nameTips(state: FlatState, tips: readonly Point[]): string[] {
   const landmarks = landmarksOf(state.sheet);
   let other = 0;
-  return new Map(
-    vertices.map((v) => [
-      v,
-      landmarks.find((l) => distance(l.at, state.vertices[v]!) < 1e-7)?.name ?? `p${++other}`,
-    ]),
-  );
+  return tips.map((at) => landmarks.find((l) => distance(l.at, at) < 1e-7)?.name ?? `p${++other}`);
 }
 
 const positionOf = (state: FlatState, vertex: number): Point => {

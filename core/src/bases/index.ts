@@ -3,7 +3,6 @@
  * Lengths in sheet sides (the shorter side, a leg of the triangle).
  */
 import {
-  type Line,
   type Point,
   areaOf,
   clipTo,
@@ -13,43 +12,21 @@ import {
   sideOf,
   subtract,
 } from '../geometry/index.ts';
-import { type FlatState, type Measures, buildArrangement, toMeasures, toModel } from '../folded/index.ts';
-import { invariant } from '../outcome/index.ts';
-import { type Replay, replaySequence } from '../sequence/index.ts';
+import { toModel } from '../folded/index.ts';
 import { type SheetShape, landmarksOf, outlineOf, sheetArea } from '../sheet/index.ts';
 import { bases, findBase } from './catalogue.ts';
-import { type BaseFlap, findBaseFlaps } from './flaps.ts';
+import type { BaseFlap } from './flaps.ts';
+import { type FoldedBase, foldBase, tryFoldBase } from './fold.ts';
 import { type Base, type BaseFamily, baseFamilies } from './words.ts';
 
-export type { Base, BaseFamily, BaseFlap };
+export type { Base, BaseFamily, BaseFlap, FoldedBase };
+export { foldBase, tryFoldBase };
 export type { AngleFamily } from './character.ts';
 export { angleFamilyOf, difficultyOf } from './character.ts';
+export type { MoleculeDesign, PlacedTip, TwoHubs } from './rivers.ts';
+export { layTwoHubs, moleculeBase } from './rivers.ts';
+export { stackFlaps } from './stack.ts';
 export { bases, baseFamilies, findBase };
-
-/** A base folded: its steps, its state, its readings, and the flaps that can become limbs, longest first. */
-export interface FoldedBase {
-  readonly base: Base;
-  readonly replay: Replay;
-  readonly state: FlatState;
-  readonly measures: Measures;
-  readonly flaps: readonly BaseFlap[];
-  readonly axis: Line | undefined;
-  readonly hub: Point | undefined;
-}
-
-export function foldBase(base: Base): FoldedBase {
-  const replay = replaySequence({ sheet: base.sheet, points: base.points, steps: base.steps });
-  const refused = replay.steps.find((s) => s.refusal);
-  invariant(!refused, `the ${base.name} folds (${refused?.refusal?.text})`);
-  const state = replay.steps.at(-1)!.after;
-  return {
-    base,
-    replay,
-    state,
-    measures: toMeasures(state, buildArrangement(state)),
-    ...findBaseFlaps(state),
-  };
-}
 
 /**
  * Degrees to turn the folded base so that it stands as folders hold it: its axis upright with the closed point up; a

@@ -1,4 +1,5 @@
 import { type NamedPoints, type PointRef, type Step, write } from '../sequence/index.ts';
+import type { Point } from '../geometry/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 
 export const { at, on, along, through, onto, bisector } = write;
@@ -10,12 +11,13 @@ export const baseFamilies: readonly { readonly id: BaseFamily; readonly title: s
   { id: 'simple', title: 'Simple folds' },
   { id: 'classic', title: 'The classic four and their kin' },
   { id: 'blintzed', title: 'Blintzed first' },
+  { id: 'river', title: 'With a body between two hubs' },
   { id: 'grid', title: 'From a grid' },
   { id: 'rectangle', title: 'From rectangles' },
   { id: 'triangle', title: 'From the half square' },
 ];
 
-export type BaseFamily = 'simple' | 'classic' | 'blintzed' | 'rectangle' | 'grid' | 'triangle';
+export type BaseFamily = 'simple' | 'classic' | 'blintzed' | 'river' | 'rectangle' | 'grid' | 'triangle';
 
 /** A base is a sequence on its sheet; everything said about it is computed from its folded state. */
 export interface Base {
@@ -27,6 +29,17 @@ export interface Base {
   /** Points its steps name beside the sheet's own. */
   readonly points: NamedPoints;
   readonly steps: readonly Step[];
+  /** Flaps the base was designed to have; left out, they are looked for in its folded state. */
+  readonly designed?: readonly DesignedFlap[];
+}
+
+/** A flap as it was designed: its tip on the sheet, the direction in which its axis runs from there, and how far. */
+export interface DesignedFlap {
+  /** The end it was designed for, where the base was made for one figure. */
+  readonly leaf: string;
+  readonly tip: Point;
+  readonly inward: Point;
+  readonly length: number;
 }
 
 export const square: SheetShape = { kind: 'square' };

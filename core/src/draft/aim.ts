@@ -1,6 +1,6 @@
-import type { BaseFlap, FoldedBase } from '../bases/index.ts';
+import type { Base, BaseFlap, FoldedBase } from '../bases/index.ts';
 import { bearing, toTurn } from '../geometry/index.ts';
-import type { Chain } from './chains.ts';
+import type { Chain, ChainPiece } from './chains.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
 export interface Aim {
@@ -9,6 +9,8 @@ export interface Aim {
   /** Turned over sideways after that. */
   readonly isMirrored: boolean;
   readonly flaps: ReadonlyMap<Chain, BaseFlap>;
+  /** What lies between the base's two hubs. */
+  readonly body: ChainPiece | undefined;
   readonly sideMm: number;
   /** How awkward the turns at the hub are; less is better. */
   readonly cost: number;
@@ -43,14 +45,23 @@ function turnCost(turn: number, flap: BaseFlap): number {
 const GROWTHS = [1, 1.05, 1.12, 1.25];
 
 /** Ways to hold a base against the pose, the least awkward first; none where the base has too few flaps. */
-export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: number, most: number): Aim[] {
+export function aimsOf(
+  base: FoldedBase,
+  { chains, body }: { readonly chains: readonly Chain[]; readonly body: ChainPiece | undefined },
+  sideMm: number,
+  most: number,
+): Aim[] {
   const needs = chains.map((c) => c.pieces.reduce((s, p) => s + p.lengthMm, 0));
   const side = sideMm * 1.0001;
   const found: Aim[] = [];
   const rotations = new Set<number>();
   for (const isMirrored of [false, true]) {
     rotations.clear();
-    for (const chain of chains)
+    if (body) {
+      const lies = bearing(base.hubs[0]!.at, base.hubs[1]!.at);
+      rotations.add(toTurn((isMirrored ? 180 - body.angle : body.angle) - lies));
+    }
+    for (const chain of body ? [] : chains)
       for (const flap of base.flaps) {
         const first = chain.pieces[0]!.angle;
         rotations.add(Math.round(toTurn((isMirrored ? 180 - first : first) - directionOf(flap)) * 10) / 10);
@@ -62,11 +73,12 @@ export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: numbe
     for (const rotation of rotations) {
       for (const growth of GROWTHS) {
         const grown = side * growth;
-        const way = assign(base.flaps, chains, needs, grown, { rotation, isMirrored });
+        const way = assign(base, chains, needs, grown, { rotation, isMirrored });
         if (way)
           found.push({
             rotation,
             isMirrored,
+            body,
             sideMm: grown,
             ...way,
             cost: way.cost + 8 * (growth - 1) + (isMirrored ? 1 : 0),
@@ -84,9 +96,15 @@ export function aimsOf(base: FoldedBase, chains: readonly Chain[], sideMm: numbe
     .slice(0, most);
 }
 
+/** Whether a flap may become an end: a base of its own has one for each. */
+function isDesignedFor({ designed = [] }: Base, leaf: string, { tipOnSheet }: BaseFlap): boolean {
+  const own = designed.find((d) => d.leaf === leaf);
+  return !own || own.tip === tipOnSheet;
+}
+
 /** The assignment with the least awkward turns at the hub, by dynamic programming over sets of flaps (at most 13). */
 function assign(
-  flaps: readonly BaseFlap[],
+  { base, flaps, hubs }: FoldedBase,
   chains: readonly Chain[],
   needs: readonly number[],
   sideMm: number,
@@ -96,6 +114,8 @@ function assign(
   const price = (c: number, f: number): number => {
     const flap = flaps[f]!;
     if (needs[c]! > flap.length * sideMm) return Infinity;
+    if (!isDesignedFor(base, chains[c]!.leaf, flap)) return Infinity;
+    if (hubs.length === 2 && !hubs[chains[c]!.hub]!.tips.includes(flap.tip)) return Infinity;
     const turn = toTurn(onBase(chains[c]!.pieces[0]!.angle, hold) - directionOf(flap));
     const excess = flap.length - needs[c]! / sideMm;
     return turnCost(turn, flap) + (excess > 0.02 ? 0.5 + 2 * excess : 0) + flap.width;
@@ -114,7 +134,7 @@ function assign(
   }
   let best: { cost: number; taken: readonly number[] } | undefined;
   for (const state of states.values()) if (!best || state.cost < best.cost) best = state;
-  if (!best) return undefined;
+  if (!best || !Number.isFinite(best.cost)) return undefined;
   const { taken, cost } = best;
   return { cost, flaps: new Map(chains.map((c, i) => [c, flaps[taken[i]!]!])) };
 }

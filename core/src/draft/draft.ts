@@ -1,13 +1,15 @@
 import type { FoldedBase } from '../bases/index.ts';
 import { type Effort, buildEffort } from '../effort/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
-import { type BaseMatch, type Figure, limbsOf, matchBases, taskOfFigure } from '../parts/index.ts';
+import { type BaseMatch, type Figure, limbsOf, matchBase, matchBases, taskOfFigure } from '../parts/index.ts';
 import type { NamedPoints, Step } from '../sequence/index.ts';
+import type { SheetShape } from '../sheet/index.ts';
 import type { FlatState } from '../folded/index.ts';
 import { type Aim, aimsOf } from './aim.ts';
-import { chainsFrom } from './chains.ts';
+import { bodyFrom, chainsFrom } from './chains.ts';
 import { type Emitted, Emitter, type Manner, manners } from './emit.ts';
 import { type DraftVerdict, judgeDraft } from './judge.ts';
+import { ownFor } from './own.ts';
 
 /** A sequence from the flat sheet to the pose, with how well it came out. */
 export interface Draft {
@@ -33,6 +35,13 @@ const MOST_STUCK = 4;
 const BASES = 3;
 const AIMS = 9;
 
+export interface DraftWishes {
+  /** The sheet on which a figure with a body may also get bases of its own; none when left out. */
+  readonly own?: SheetShape;
+  /** Hears of the best drafts whenever there are better ones. */
+  readonly onBest?: (best: readonly Draft[]) => void;
+}
+
 /**
  * Drafts of a figure from the bases that serve it, the best readable first. Effort is counted in steps tried by the engine,
  * so the same figure gives the same drafts. Fails where no base has enough flaps.
@@ -41,17 +50,26 @@ export function draftFigure(
   figure: Figure,
   folded: readonly FoldedBase[],
   effort: Effort,
-  onBest?: (best: readonly Draft[]) => void,
+  { own: sheet, onBest }: DraftWishes = {},
 ): Outcome<Draft[], Issue> {
-  const matches = matchBases(folded, taskOfFigure(figure, limbsOf(figure, []))).filter(
-    (m) => m.sideMm !== undefined && m.hub !== undefined,
-  );
-  if (matches.length === 0)
+  const task = taskOfFigure(figure, limbsOf(figure, []));
+  const matches = matchBases(folded, task).filter((m) => m.sideMm !== undefined && m.seat !== undefined);
+  const own = sheet ? ownFor(figure, task, sheet) : [];
+  if (matches.length + own.length === 0)
     return failed({
       path: 'limbs',
-      text: `No base of the atlas has a flap for each of the ${limbsOf(figure, []).length} limbs; let some be left out, or join limbs.`,
+      text: `No base of the atlas has a flap for each of the ${task.limbs.length} limbs; let some be left out, or join limbs.`,
     });
-  const plans = matches.slice(0, BASES).flatMap((match) => aimAt(match, figure, folded));
+  const plans = [
+    ...own.flatMap(({ folded: base, sideMm }) => aimAt(base, { ...matchBase(base, task), sideMm }, figure)),
+    ...matches.slice(0, BASES).flatMap((match) =>
+      aimAt(
+        folded.find((f) => f.base.id === match.baseId)!,
+        match,
+        figure,
+      ),
+    ),
+  ];
   plans.sort((a, b) => a.rank - b.rank);
   const drafts: Draft[] = [];
   for (const manner of manners)
@@ -76,14 +94,15 @@ function distinct(drafts: readonly Draft[]): Draft[] {
 }
 
 function aimAt(
+  base: FoldedBase,
   match: BaseMatch,
   figure: Figure,
-  folded: readonly FoldedBase[],
 ): { base: FoldedBase; aim: Aim; rank: number }[] {
-  const base = folded.find((f) => f.base.id === match.baseId)!;
   const left = new Set(match.left.map((l) => l.id));
-  const chains = chainsFrom(figure, match.hub!).filter((c) => !left.has(c.leaf));
-  return aimsOf(base, chains, match.sideMm!, AIMS).map((aim) => ({
+  const chains = chainsFrom(figure, match.seat!).filter((c) => !left.has(c.leaf));
+  const body = bodyFrom(figure, match.seat!);
+  if (!body && match.seat!.nodes.length > 1) return [];
+  return aimsOf(base, { chains, body }, match.sideMm!, AIMS).map((aim) => ({
     base,
     aim,
     // Sheets count against awkward turns: a tenth more side is worth one easy turn.
@@ -107,7 +126,7 @@ function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): D
   }
   const { sequence, steps } = emitted.replay;
   const state = steps.at(-1)!.after;
-  const verdict = judgeDraft(state, emitted.laid, aim.sideMm);
+  const verdict = judgeDraft(state, emitted.laid, aim);
   const troubles = [
     ...emitted.failed.map((f) => (f.chain ? `${f.chain.name}: ${f.what}.` : `${f.what}.`)),
     ...verdict.limbs.flatMap((l) => [

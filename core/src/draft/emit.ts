@@ -1,8 +1,15 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
 import { type FlatState, toModel } from '../folded/index.ts';
-import { type Point, bearing, distance, toTurn } from '../geometry/index.ts';
-import { type PointRef, type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
+import { type Point, bearing, between, distance, toTurn } from '../geometry/index.ts';
+import {
+  type LineRef,
+  type PointRef,
+  type Replay,
+  type Step,
+  replaySequence,
+  write,
+} from '../sequence/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
 import { type Aim, STRAIGHT } from './aim.ts';
 import type { Chain } from './chains.ts';
@@ -23,18 +30,26 @@ export interface Emitted {
 /** Joints of other chains may not move at all; the chain's own keep within a share of the side. */
 const STILL = 1e-6;
 const NEAR = 0.012;
+/** The start of a limb beyond two folds comes so near to where they begin. */
+const BESIDE = 0.06;
 /** Share of its length by which a piece may come out wrong, a little under what a draft is accepted with. */
 const LENGTH_OFF = 0.048;
 /** Degrees by which a piece may miss its direction. */
 const AIMED = 4;
+/** A fold that misses by less is tried again, bent by so much less. */
+const MISSED = 20;
 /** Less paper than this over a limb's end is let stand, in sheet sides. */
 const LEAST_EXCESS = 0.02;
+/** Share of a body that may be over. */
+const MOST_OVER = 0.03;
 /** A spare flap shorter than this is let be. */
 const LEAST_SPARE_MM = 4;
 /** Flaps wider than this share of their limb are narrowed; so many layers of a side are tried. */
 const MOST_WIDE = 0.12;
 const MOST_LAYERS = 3;
 const MOST_FOLDS = 3;
+/** Facets for which a call of the engine counts as one. */
+const DEAR = 120;
 
 /** How the turns are tried: from the hub outwards or from the tips inwards, simple folds or reverse folds first. */
 export interface Manner {
@@ -57,6 +72,8 @@ export class Emitter {
   private replay: Replay;
   private points: Record<string, PointRef>;
   private count = 0;
+  /** By how much the first fold that came near a wanted direction missed it. */
+  private missed: number | undefined;
   private readonly failed: { chain?: Chain; what: string }[] = [];
   private readonly base: FoldedBase;
   private readonly aim: Aim;
@@ -71,9 +88,10 @@ export class Emitter {
     this.effort = effort;
     this.laid = layChains(aim, manner.offset);
     this.points = { ...base.base.points };
-    this.laid.forEach((l, k) =>
-      l.joints.forEach((p, i) => (this.points[this.nameOf(k, i)] = on(p[0], p[1]))),
-    );
+    this.laid.forEach((l, k) => {
+      l.joints.forEach((p, i) => (this.points[this.nameOf(k, i)] = on(p[0], p[1])));
+      if (l.pivot) this.points[this.nameOfPivot(k)] = on(l.pivot[0], l.pivot[1]);
+    });
     this.replay = replaySequence(
       { sheet: base.base.sheet, points: this.points, steps: base.base.steps },
       undefined,
@@ -84,6 +102,7 @@ export class Emitter {
   run(lead: ReadonlySet<string> = new Set()): Emitted {
     const all = this.laid.map((_, k) => k);
     const leads = all.filter((k) => lead.has(this.laid[k]!.chain.leaf));
+    this.shortenBody();
     let waiting = this.turnAll(this.turnsOf(leads));
     this.hideSpares();
     if (this.manner.narrow === 'before') all.forEach((k) => this.narrow(k));
@@ -118,6 +137,8 @@ export class Emitter {
       : `${chain.leaf} ${i + 1}`.slice(0, 40);
   };
 
+  private nameOfPivot = (k: number): string => `${this.laid[k]!.chain.leaf} root`.slice(0, 40);
+
   private get state(): FlatState {
     return this.replay.steps.at(-1)?.after ?? this.replay.start;
   }
@@ -142,9 +163,15 @@ export class Emitter {
     // A hub that will be folded over mirrors what lies beyond it; then the joint bends the other way.
     if (isJoint) bends.push(-wanted);
     if (Math.abs(wanted) < STRAIGHT) return true;
-    for (const bend of bends)
+    for (const bend of bends) {
+      this.missed = undefined;
       for (const trial of listTurns(this.bendOf(k, i, bend), this.manner.prefer))
         if (this.attempt(trial, k, i, now + bend)) return true;
+      // Two folds apart shift the limb sideways as well; bent by as much less, it points right.
+      if (this.missed === undefined) continue;
+      for (const trial of listTurns(this.bendOf(k, i, bend - this.missed), this.manner.prefer))
+        if (this.attempt(trial, k, i, now + bend)) return true;
+    }
     return false;
   }
 
@@ -153,9 +180,9 @@ export class Emitter {
     return {
       degrees,
       flap: own.flap,
-      length: distance(own.joints[i]!, own.joints[i + 1]!),
+      length: distance((i === 0 && own.pivot) || own.joints[i]!, own.joints[i + 1]!),
       passage: own.chain.name.slice(0, 60),
-      joint: at(this.nameOf(k, i)),
+      joint: at(i === 0 && own.pivot ? this.nameOfPivot(k) : this.nameOf(k, i)),
       next: at(this.nameOf(k, i + 1)),
       end: at(this.nameOf(k, own.joints.length - 1)),
     };
@@ -163,23 +190,32 @@ export class Emitter {
 
   /** Makes a step and keeps it when the limb points right and nothing else has moved. */
   private attempt(trial: Trial, k: number, i: number, direction: number): boolean {
-    if (!this.effort.spend(1)) return false;
+    if (!this.effort.spend(this.price())) return false;
     const own = this.laid[k]!;
     const replay = this.withStep(trial(`draft-${this.count + 1}`));
     if (!replay) return false;
     const after = replay.steps.at(-1)!.after;
     for (const [j, other] of this.laid.entries())
       for (const [n, p] of other.joints.entries()) {
-        const moved = distance(this.whereIs(p), this.whereIs(p, after));
-        if (j === k ? n <= i && moved > NEAR : moved > STILL) return false;
+        // The start of a limb beyond two folds comes to where they began.
+        const stays = j === k && n === 0 && i === 0 && own.pivot;
+        const moved = distance(this.whereIs(stays || p), this.whereIs(p, after));
+        if (j === k ? n <= i && moved > (stays ? BESIDE : NEAR) : moved > STILL) return false;
       }
     const [from, to] = [this.whereIs(own.joints[i]!, after), this.whereIs(own.joints[i + 1]!, after)];
     const long = own.lengths[i]!;
     if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return false;
-    if (Math.abs(toTurn(bearing(from, to) - direction)) > AIMED) return false;
+    const off = toTurn(bearing(from, to) - direction);
+    if (Math.abs(off) > AIMED) {
+      if (Math.abs(off) < MISSED) this.missed ??= off;
+      return false;
+    }
     this.keep(replay);
     return true;
   }
+
+  /** Thick stacks take the engine longer. */
+  private price = (): number => Math.max(1, Math.round(this.state.facets.length / DEAR));
 
   private withStep(step: Step): Replay | undefined {
     const { sequence } = this.replay;
@@ -195,7 +231,7 @@ export class Emitter {
   /** Moves that may move nothing of any limb: the first the engine makes with all joints where they are is kept. */
   private attemptStill(moves: readonly write.WrittenMove[], passage: string): boolean {
     return moves.some((move) => {
-      if (!this.effort.spend(1)) return false;
+      if (!this.effort.spend(this.price())) return false;
       const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage }));
       if (!replay) return false;
       const after = replay.steps.at(-1)!.after;
@@ -262,6 +298,49 @@ export class Emitter {
     );
     if (!made)
       this.failed.push({ chain: own.chain, what: `no fold shortens the ${own.chain.name.toLowerCase()}` });
+  }
+
+  /** Pleats what the paper between two hubs has over the body, through all its layers. */
+  private shortenBody(): void {
+    const { body, sideMm } = this.aim;
+    if (!body) return;
+    const wanted = body.lengthMm / sideMm;
+    const excess = this.base.river - wanted;
+    if (excess < MOST_OVER * wanted) return;
+    // Between two tips that lie just their way apart the sheet runs straight along the body.
+    const { flaps, hubs, river } = this.base;
+    const [near, far] = hubs.map(({ tips }) => flaps.filter((f) => tips.includes(f.tip)));
+    const strip = near!
+      .flatMap((a) => far!.map((b) => [a, b] as const))
+      .filter(([a, b]) => Math.abs(distance(a.tipOnSheet, b.tipOnSheet) - a.length - b.length - river) < 1e-6)
+      .map(([a, b]) => {
+        const long = a.length + b.length + river;
+        return [a.length, a.length + river].map((d) => between(a.tipOnSheet, b.tipOnSheet, d / long));
+      })[0] as [Point, Point] | undefined;
+    if (!strip) return;
+    const middle = 0.5 - excess / 4 / this.base.river;
+    ['body 1', 'body 2'].forEach((name, i) => {
+      const at = between(...strip, middle + (i * excess) / 2 / this.base.river);
+      this.points[name] = on(at[0], at[1]);
+    });
+    const axis = through(at('body 1'), at('body 2'));
+    const how = {
+      lines: [across(at('body 1'), axis), across(at('body 2'), axis)] as [LineRef, LineRef],
+      flap: far!.map((f) => this.tipRef(f)),
+      layers: 'all' as const,
+    };
+    const made = (['valley', 'mountain'] as const).some((sense) => {
+      if (!this.effort.spend(this.price())) return false;
+      const step = writeStep(
+        `draft-${this.count + 1}`,
+        { kind: 'pleat', sense, ...how },
+        { passage: 'Body' },
+      );
+      const replay = this.withStep(step);
+      if (replay) this.keep(replay);
+      return replay !== undefined;
+    });
+    if (!made) this.failed.push({ what: `no pleat shortens the ${body.limb}` });
   }
 
   /** Puts the flaps away that no limb uses: pushed in, turned in between, or folded over the hub. */

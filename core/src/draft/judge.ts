@@ -1,6 +1,7 @@
 import { type FlatState, buildArrangement, layersUnder, toModel, toOutline } from '../folded/index.ts';
 import { type Point, bearing, distance, toTurn } from '../geometry/index.ts';
-import type { Chain } from './chains.ts';
+import type { Aim } from './aim.ts';
+import type { Chain, ChainPiece } from './chains.ts';
 import type { LaidChain } from './laid.ts';
 
 /** How one limb of a draft came out. */
@@ -35,33 +36,44 @@ const SAMPLES = 600;
 const BEYOND = 0.006;
 
 /** Measures a folded pose against what was wanted; `state` stands as posed. */
-export function judgeDraft(state: FlatState, laid: readonly LaidChain[], sideMm: number): DraftVerdict {
+export function judgeDraft(
+  state: FlatState,
+  laid: readonly LaidChain[],
+  { sideMm, body }: Pick<Aim, 'sideMm' | 'body'>,
+): DraftVerdict {
   const map = buildArrangement(state);
   const where = (p: Point): Point => toModel(state, p)!;
-  const hub = where(laid[0]!.joints[0]!);
-  const wanted = laid.flatMap(({ chain }) => {
-    let from = hub;
-    return chain.pieces.map(({ limb, lengthMm, angle }) => {
-      const turn = (angle * Math.PI) / 180;
-      const far = lengthMm / sideMm;
-      const to: Point = [from[0] + far * Math.cos(turn), from[1] + far * Math.sin(turn)];
-      const own = { limb, from, to };
-      from = to;
-      return own;
-    });
-  });
+  const reach = (from: Point, { limb, lengthMm, angle }: ChainPiece) => {
+    const turn = (angle * Math.PI) / 180;
+    const far = lengthMm / sideMm;
+    return { limb, from, to: [from[0] + far * Math.cos(turn), from[1] + far * Math.sin(turn)] as Point };
+  };
+  const first = where(laid.find((l) => l.chain.hub === 0)!.joints[0]!);
+  const trunk = body && reach(first, body);
+  const hubs = trunk ? [trunk.from, trunk.to] : [first];
+  const wanted = [
+    ...(trunk ? [trunk] : []),
+    ...laid.flatMap(({ chain }) => {
+      let from = hubs[chain.hub]!;
+      return chain.pieces.map((piece) => {
+        const own = reach(from, piece);
+        from = own.to;
+        return own;
+      });
+    }),
+  ];
   const ends = wanted.flatMap((w) => [w.from, w.to]);
   const span = Math.max(
     ...[0, 1].map((a) => Math.max(...ends.map((p) => p[a]!)) - Math.min(...ends.map((p) => p[a]!))),
   );
+  const errorOf = (piece: ChainPiece, a: Point, b: Point) => {
+    const long = piece.lengthMm / sideMm;
+    const off = Math.abs(distance(a, b) - long);
+    return { off, share: off / long, degrees: Math.abs(toTurn(bearing(a, b) - piece.angle)) };
+  };
   const limbs = laid.map(({ chain, joints }): LimbVerdict => {
     const at = joints.map(where);
-    const errors = chain.pieces.map((piece, i) => {
-      const [a, b] = [at[i]!, at[i + 1]!];
-      const long = piece.lengthMm / sideMm;
-      const off = Math.abs(distance(a, b) - long);
-      return { off, share: off / long, degrees: Math.abs(toTurn(bearing(a, b) - piece.angle)) };
-    });
+    const errors = chain.pieces.map((piece, i) => errorOf(piece, at[i]!, at[i + 1]!));
     const straight = joints.slice(1).reduce((s, p, i) => s + distance(p, joints[i]!), 0);
     const folded = at.slice(1).reduce((s, p, i) => s + distance(p, at[i]!), 0);
     const [inner, end] = [at.at(-2)!, at.at(-1)!];
@@ -79,6 +91,19 @@ export function judgeDraft(state: FlatState, laid: readonly LaidChain[], sideMm:
       endShows: layersUnder(map, beyond).length === 0,
     };
   });
+  if (body) {
+    const [a, b] = [0, 1].map((hub) => where(laid.find((l) => l.chain.hub === hub)!.root));
+    const { off, share, degrees } = errorOf(body, a!, b!);
+    limbs.unshift({
+      chain: { leaf: body.limb, name: body.limb, hub: 0, pieces: [body] },
+      offMm: off * sideMm,
+      offShare: share,
+      offDegrees: degrees,
+      // A body that has been pleated shorter is as wanted; it has no end to show.
+      detour: 0,
+      endShows: true,
+    });
+  }
   const outlineOff = shareOff(toOutline(map), wanted, LIMIT.near * span);
   return {
     limbs,

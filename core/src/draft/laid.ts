@@ -1,13 +1,17 @@
 import type { BaseFlap } from '../bases/index.ts';
 import { type Point, toTurn } from '../geometry/index.ts';
-import { type Aim, STRAIGHT, directionOf, onBase } from './aim.ts';
+import { type Aim, directionOf, onBase } from './aim.ts';
 import type { Chain } from './chains.ts';
-import { SMALL, gapOf } from './turns.ts';
+import { OUT, SMALL, isTurnedAway, paperOfTurn } from './turns.ts';
 
 /** A chain on its flap: its joints as points of the sheet, from the root to where the limb shall end. */
 export interface LaidChain {
   readonly chain: Chain;
   readonly flap: BaseFlap;
+  /** The hub on the flap's axis, as a point of the sheet. */
+  readonly root: Point;
+  /** Where two folds begin that turn the limb and use up paper: the limb itself begins beyond them. */
+  readonly pivot: Point | undefined;
   /** Points of the sheet: root, every joint, the limb's end. */
   readonly joints: readonly Point[];
   /** Wanted length of every piece, in sheet sides. */
@@ -27,22 +31,28 @@ export const pointOn = ({ tipOnSheet: [x, y], inward }: BaseFlap, fromTip: numbe
 export function layChains(aim: Aim, offset: number): LaidChain[] {
   return [...aim.flaps].map(([chain, flap]) => {
     const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
-    const turn = Math.abs(toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap)));
+    const bend = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
+    const turn = Math.abs(bend);
+    // Small turns are two folds a gap apart, which use up paper: of the first piece, or before it begins.
+    const used = paperOfTurn(flap, bend);
+    const spare = Math.max(0, flap.length - need);
+    const isApart = isTurnedAway(flap, bend);
     // A line through the root itself would run on into the body; a little outwards it parts the flap alone.
-    const out =
-      turn >= SMALL && turn < 175
-        ? Math.min(flap.length - need, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
+    const out = isApart
+      ? Math.min(spare, OUT + used)
+      : turn >= SMALL && turn < 175
+        ? Math.min(spare, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
         : 0;
     const far = chain.pieces.map(
       (_, i) => chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm,
     );
-    // Small turns are two folds a gap apart, which use up paper of the first piece.
-    const used = turn > STRAIGHT && turn < SMALL ? 0.8 * 2 * gapOf(flap, turn, 0.4) : 0;
-    const stretch = Math.min(Math.max(0, flap.length - need), used);
+    const stretch = isApart ? 0 : Math.min(spare - out, used);
     const on = (fromHub: number): Point => pointOn(flap, flap.length - out - fromHub);
     return {
       chain,
       flap,
+      root: pointOn(flap, flap.length),
+      pivot: isApart ? pointOn(flap, flap.length - OUT) : undefined,
       joints: [on(0), ...far.map((f) => on(f + stretch))],
       lengths: chain.pieces.map((p) => p.lengthMm / aim.sideMm),
       excess: flap.length - out - stretch - far.at(-1)!,

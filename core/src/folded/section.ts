@@ -1,4 +1,4 @@
-import { type Line, type Point, apply, directionOf, dot, scale } from '../geometry/index.ts';
+import { type Line, type Point, apply, cross, directionOf, dot, scale } from '../geometry/index.ts';
 import { floodFrom, piecesAt } from './flood.ts';
 import { type FineMesh, cutAlong } from './mesh.ts';
 import type { FlatState } from './state.ts';
@@ -40,10 +40,19 @@ export function longestFree(distances: readonly number[], isFree: (r: number) =>
   return length;
 }
 
+/** A flap cut across: lengths in sheet sides, sides as seen along it from its root to its tip. */
+export interface CrossSection {
+  readonly width: number;
+  readonly layers: number;
+  /** How far the paper reaches to each side of the axis. */
+  readonly left: number;
+  readonly right: number;
+}
+
 /** Width and layers of the flap at a distance from its tip, in sheet sides; a cut that leaves a sliver is nudged. */
-export function crossSection(state: FlatState, ray: FlapRay, r: number): { width: number; layers: number } {
+export function crossSection(state: FlatState, ray: FlapRay, r: number): CrossSection {
   const cut = [r, r * 0.999, r * 1.001].map((d) => paperWithin(state, ray, d)).find((w) => w !== undefined);
-  if (!cut) return { width: 0, layers: 0 };
+  if (!cut) return { width: 0, layers: 0, left: 0, right: 0 };
   const along = directionOf(acrossAt(ray, r));
   const spans: [number, number][] = [];
   for (const i of cut.part) {
@@ -53,10 +62,17 @@ export function crossSection(state: FlatState, ray: FlapRay, r: number): { width
       .map((v) => dot(along, apply(before, cut.mesh.vertices[v]!)));
     if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
   }
-  if (spans.length === 0) return { width: 0, layers: 0 };
+  if (spans.length === 0) return { width: 0, layers: 0, left: 0, right: 0 };
   const middles = spans.map(([a, b]) => (a + b) / 2);
+  const [low, high] = [Math.min(...spans.map((s) => s[0])), Math.max(...spans.map((s) => s[1]))];
+  const axis = dot(along, ray.tip);
+  // The ray runs from the tip inwards: what is to its left lies to the right of the flap.
+  const isLeft = cross(ray.along, along) > 0;
+  const [onRight, onLeft] = isLeft ? [high - axis, axis - low] : [axis - low, high - axis];
   return {
-    width: Math.max(...spans.map((s) => s[1])) - Math.min(...spans.map((s) => s[0])),
+    width: high - low,
+    left: Math.max(0, onLeft),
+    right: Math.max(0, onRight),
     layers: Math.max(...middles.map((m) => spans.filter(([a, b]) => a < m - 1e-9 && b > m + 1e-9).length)),
   };
 }

@@ -2,8 +2,11 @@
  * Room: the subject as a stick figure, its limbs against the flaps of bases. Limb lengths in mm of the finished model,
  * flap lengths in sheet sides, so a ratio is the sheet side in mm.
  */
-export type { Limb, LimbTask, BaseMatch, LimbMatch, SpareFlap } from './match.ts';
-export { matchBase, matchBases, taskOfFigure, fullnessOf } from './match.ts';
+export type { Limb, LimbTask, Seat } from './task.ts';
+export { taskOfFigure } from './task.ts';
+export { wayBetween } from './seats.ts';
+export type { BaseMatch, LimbMatch, SpareFlap } from './match.ts';
+export { matchBase, matchBases, fullnessOf } from './match.ts';
 export type { Figure, FigureLimb, WantedFlap, River } from './figure.ts';
 export {
   figureSchema,
@@ -36,3 +39,5 @@ export { sayWhyBefore } from './compare.ts';
 export type { Stick } from './starters.ts';
 export { startingFigures, starOf, limbsOf, taskOf, writeFigure } from './starters.ts';
 export { toPackingTask, efficiencyOf } from './bound.ts';
+export type { OwnBase } from './own.ts';
+export { ownBases } from './own.ts';

@@ -1,6 +1,6 @@
 import { type Figure, flapsOf, limbsAt, leavesOf, rootOf } from './figure.ts';
 import { poseLimbs } from './pose.ts';
-import { type Limb, type LimbTask, taskOfFigure, taskOfLimbs } from './match.ts';
+import { type Limb, type LimbTask, taskOfFigure, taskOfLimbs } from './task.ts';
 
 /** Name, inner and outer node, length in mm, degrees of the pose. */
 export type Stick = readonly [string, string, string, number, number];

@@ -67,9 +67,10 @@ const searcher = {
     const folded = bases
       .filter((b) => (baseId ? b.id === baseId : JSON.stringify(b.sheet) === JSON.stringify(sheet)))
       .map(foldBase);
-    const found = draftFigure(figure, folded, buildEffort(DRAFT_CALLS, onShare), (best) =>
-      onBest(toCards(best)),
-    );
+    const found = draftFigure(figure, folded, buildEffort(DRAFT_CALLS, onShare), {
+      ...(baseId ? {} : { own: sheet }),
+      onBest: (best) => onBest(toCards(best)),
+    });
     return found.ok ? done(toCards(found.value)) : found;
   },
 };

@@ -26,7 +26,15 @@ export function LimbByLimb({ match }: { match: BaseMatch }) {
         {match.baseName}, limb by limb, at {length(sideMm)}
       </h2>
       <p className="note mb-2">
-        Line: wanted from the hub{match.hub ? ` (${match.hub})` : ''}; strip: the flap of this sheet.
+        Line: wanted from {match.seat ? match.seat.nodes.join(' or ') : 'the hub'}; strip: the flap of this
+        sheet.
+        {match.seat && match.seat.nodes.length === 2 && (
+          <>
+            {' '}
+            Between the two hubs the {match.seat.body} wants {length(match.seat.bodyMm)} and has{' '}
+            {length(match.riverLength * sideMm)}; what is over is pleated.
+          </>
+        )}
       </p>
       <ul>
         {match.assignment.map((a) => (

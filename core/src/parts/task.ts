@@ -1,0 +1,63 @@
+import { type Figure, flapsOf, leafPairsOf, leavesOf, limbsAt } from './figure.ts';
+import { seatsOf } from './seats.ts';
+
+/** A limb of the subject: a flap has to become it. */
+export interface Limb {
+  readonly id: string;
+  readonly name: string;
+  readonly lengthMm: number;
+}
+
+/** How a figure can sit on a base: which of its nodes lie at the base's one or two hubs. */
+export interface Seat {
+  readonly nodes: readonly [string] | readonly [string, string];
+  /** Way between the two hubs, 0 with one. */
+  readonly bodyMm: number;
+  /** What lies between them, as the folder calls it. */
+  readonly body: string;
+  /** Way of every limb's end from its hub, in mm. */
+  readonly needs: readonly number[];
+  /** The hub every limb leaves, by its place in `nodes`. */
+  readonly at: readonly number[];
+}
+
+/** Limbs as a base is asked for them. */
+export interface LimbTask {
+  readonly limbs: readonly Limb[];
+  /** Seats on bases with one hub, and with two. */
+  readonly seats: readonly Seat[];
+  /** Limbs that mirror each other, by number. */
+  readonly pairs: readonly (readonly [number, number])[];
+  /** Limbs a base may leave out, by number. */
+  readonly optional: readonly number[];
+}
+
+/** Limbs that all leave one hub. */
+export const taskOfLimbs = (limbs: readonly Limb[]): LimbTask => ({
+  limbs,
+  seats: [
+    {
+      nodes: ['body'],
+      bodyMm: 0,
+      body: '',
+      needs: limbs.map((l) => l.lengthMm),
+      at: limbs.map(() => 0),
+    },
+  ],
+  pairs: [],
+  optional: [],
+});
+
+/** The limbs of a figure, with every seat it can have. */
+export function taskOfFigure(figure: Figure, limbs: readonly Limb[]): LimbTask {
+  const leaves = leavesOf(figure);
+  const flaps = flapsOf(figure);
+  return {
+    limbs: leaves.map((leaf) => limbs.find((l) => l.id === leaf)!),
+    seats: seatsOf(figure, leaves),
+    pairs: leafPairsOf(figure),
+    optional: leaves.flatMap((leaf, i) => (limbsAt(figure, leaf)[0]!.optional && flaps[i] ? [i] : [])),
+  };
+}
+
+export const isTask = (wanted: LimbTask | readonly Limb[]): wanted is LimbTask => 'seats' in wanted;
