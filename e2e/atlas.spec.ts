@@ -10,7 +10,7 @@ test('the atlas lays a base open and begins a plan with its steps', async ({ pag
   );
   await expect(page.getByRole('row')).toHaveCount(10);
   await expect(page.getByTestId('efficiency')).toHaveText(
-    'No smaller sheet can hold these flaps round one hub.',
+    'No smaller sheet can hold these flaps.',
   );
   // Every base of the list is folded in its turn and says its flaps.
   await expect(list.getByText('folding …')).toHaveCount(0);

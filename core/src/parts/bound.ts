@@ -22,12 +22,14 @@ const HOPS = 100;
 
 /**
  * Share of the sheet a base needs at least: (side by circle packing of its own flaps / side it has) squared. The flaps
- * are taken as a star round one hub.
+ * are taken round its one hub, or round two with the paper between them as a river.
  */
-export function efficiencyOf({ base, flaps }: FoldedBase): number | undefined {
+export function efficiencyOf({ base, flaps, hubs, river }: FoldedBase): number | undefined {
   if (flaps.length < 2) return undefined;
-  const lengths = flaps.map((f) => f.length);
-  const distances = lengths.map((a, i) => lengths.map((b, j) => (i === j ? 0 : a + b)));
+  const hubOf = (tip: string): number => (hubs[1]?.tips.includes(tip) ? 1 : 0);
+  const distances = flaps.map((a, i) =>
+    flaps.map((b, j) => (i === j ? 0 : a.length + b.length + (hubOf(a.tip) === hubOf(b.tip) ? 0 : river))),
+  );
   const packed = pack(
     { sheet: base.sheet, distances, symmetry: 'none', pairs: [], onAxis: [], pins: [] },
     buildEffort(HOPS),

@@ -137,8 +137,8 @@ function Efficiency({ id }: { id: string }) {
       {share === undefined
         ? 'packing its flaps anew …'
         : share > 0.995
-          ? 'No smaller sheet can hold these flaps round one hub.'
-          : `The same flaps round one hub could come from ${toFigure(share * 100, 0)} % of this sheet.`}
+          ? 'No smaller sheet can hold these flaps.'
+          : `The same flaps could come from ${toFigure(share * 100, 0)} % of this sheet.`}
     </span>
   );
 }
