@@ -256,7 +256,7 @@ function timeEdits(): void {
       const plan = {
         ...buildPlan('bench'),
         steps: changed.steps,
-        sheet: { shape: sequence.sheet, sideMm: 200 },
+        sheet: { ...buildPlan('bench').sheet, shape: sequence.sheet, sideMm: 200 },
       };
       toReadings({
         plan,

@@ -1,3 +1,6 @@
+import { writeFileSync } from 'node:fs';
+import { toCuttingPdf } from '@jade/core/booklet';
+import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase } from '@jade/core/bases';
 
 import { buildEffort } from '@jade/core/effort';
@@ -103,17 +106,39 @@ export const designVerbs: Record<string, Verb> = {
     },
   },
   cut: {
-    usage: 'cut --need 240x240mm --stock 500x700mm',
+    usage: 'cut --need 240x240mm --stock 500x700mm [--trim 5] [--grain] [--half] [--out FILE.pdf|FILE.dxf]',
     about:
-      'How many pieces come out of a stock sheet, laid in rows one way, where they lie in mm, and the share left over.',
-    run(args) {
-      const { values } = readArgs(args, { need: { type: 'string' }, stock: { type: 'string' } }, 0);
-      const cut = toCutting(readBox(values.need, 'need'), {
-        id: 'stock',
-        name: 'stock',
-        ...readBox(values.stock, 'stock'),
+      'How many pieces come out of a stock sheet, where they lie in mm, the cuts in order, and the share left over. --trim: mm off every edge; --grain: pieces keep their direction; --half: half squares, two from each square. --out: at full size.',
+    async run(args) {
+      const { values } = readArgs(
+        args,
+        {
+          need: { type: 'string' },
+          stock: { type: 'string' },
+          trim: { type: 'string' },
+          grain: { type: 'boolean' },
+          half: { type: 'boolean' },
+          out: { type: 'string' },
+        },
+        0,
+      );
+      const stock = { id: 'stock', name: 'stock', ...readBox(values.stock, 'stock') };
+      const need = readBox(values.need, 'need');
+      const cutting = toCutting({ ...need, isHalfSquare: values.half === true }, stock, {
+        trimMm: readAmount(values.trim, 'trim', 0, 100) ?? 0,
+        keepGrain: values.grain === true,
       });
-      return { pieces: cut.pieces, layout: cut.layout, waste: cut.waste };
+      const { pieces, layout, cuts, waste } = cutting;
+      if (values.out) {
+        const title = `${pieces} pieces of ${need.widthMm} x ${need.heightMm} mm`;
+        writeFileSync(
+          String(values.out),
+          String(values.out).endsWith('.dxf')
+            ? toCuttingDxf(cutting, stock)
+            : await toCuttingPdf({ title, stock, cutting }),
+        );
+      }
+      return { pieces, layout, cuts, waste };
     },
   },
 };

@@ -7,11 +7,13 @@ import { toStanding } from '@jade/core/balance';
 
 import { findFlaps, findNarrowest, toMeasures } from '@jade/core/folded';
 
-import { defaultLimits } from '@jade/core/paper';
+import { defaultLimits, findPaperKind, paperKinds } from '@jade/core/paper';
+import { toReadings, toWindowInput } from '@jade/core/readings';
+import { defaultSettings } from '@jade/core/settings';
+import { findRemedies, sayBand, sayRemedy, toWindow } from '@jade/core/window';
 
 import { type PointRef, type Replay, moveWord, nameSteps, resolvePoint, sayStep } from '@jade/core/sequence';
 import { sheetArea } from '@jade/core/sheet';
-import { learnRatio, ratioOf, toSheetSide } from '@jade/core/sizing';
 import { BadInput, readArgs, readCount, readPlan, readTarget } from './input.ts';
 import { type Verb, replayPlan } from './verb.ts';
 
@@ -69,40 +71,63 @@ export const planVerbs: Record<string, Verb> = {
     },
   },
   size: {
-    usage: 'size PLAN.json --target height=120mm',
+    usage: 'size PLAN.json --target height=120mm [--paper KIND]',
     about:
-      'The sheet for a wanted height or length, in mm: the ratio of the folded model, the side, and the window that limits leave.',
+      'The sheet for a wanted height or length, in mm: the ratio of the folded model, the side, every limit as a band over the side, the window they leave, what binds at either end, and what would open it.',
     run(args) {
-      const { files, values } = readArgs(args, { target: { type: 'string' } }, 1);
-      const target = readTarget(values.target);
-      const replay = replayPlan(readPlan(files[0]!));
-      const state = replay.steps.at(-1)?.after ?? replay.start;
-      const ratio = ratioOf(toMeasures(state), target.dimension);
-      const sized = toSheetSide(target.mm, ratio, learnRatio([]));
-      const narrow = findNarrowest(findFlaps(state));
-      const constraints = [
-        { name: `target ${target.dimension}`, low: sized.lowMm, high: sized.highMm },
-        ...(narrow
-          ? [
-              {
-                name: `flap ${narrow.tip} by fingers`,
-                low: defaultLimits.fingersMm / narrow.width,
-                high: null,
-              },
-            ]
-          : []),
-      ];
-      const lowest = constraints.reduce((a, b) => (b.low > a.low ? b : a));
+      const { files, values } = readArgs(args, { target: { type: 'string' }, paper: { type: 'string' } }, 1);
+      const wanted = readTarget(values.target);
+      const kind = values.paper === undefined ? undefined : findPaperKind(String(values.paper));
+      if (values.paper !== undefined && !kind)
+        throw new BadInput(
+          `there is no kind of paper "${String(values.paper)}"; the kinds are ${paperKinds.map((k) => k.id).join(', ')}.`,
+        );
+      const read = readPlan(files[0]!);
+      const plan = {
+        ...read,
+        sheet: { ...read.sheet, sideMm: null },
+        paper: kind ? { ...read.paper, caliperMm: kind.caliperMm } : read.paper,
+        brief: { ...read.brief, target: { ...read.brief.target, ...wanted } },
+      };
+      const readings = toReadings({
+        plan,
+        replay: replayPlan(plan),
+        runs: [],
+        diary: [],
+        otherDiary: [],
+        limits: defaultLimits,
+        sigma: defaultSettings.sigma,
+        unit: 'mm',
+      });
+      const input = toWindowInput(plan, readings, defaultLimits, []);
+      if (!input) throw new BadInput('the plan folds nothing yet, so no size can be read off it.');
+      const window = toWindow(input);
+      const binding = window.lowBy && sayBand(window.lowBy, input, 'mm').name;
       return {
-        ratio,
-        side: sized.sideMm,
+        ratio: readings.ratio,
+        side: readings.wanted?.sideMm,
         window: {
-          low: lowest.low,
-          high: sized.highMm,
-          binding: lowest.name,
-          empty: lowest.low > sized.highMm,
+          low: window.lowMm,
+          high: window.highMm ?? null,
+          binding: binding ?? null,
+          bindingHigh: window.highBy ? sayBand(window.highBy, input, 'mm').name : null,
+          empty: !window.isOpen,
         },
-        constraints,
+        constraints: window.bands.map((band) => ({
+          ...sayBand(band.id, input, 'mm'),
+          low: band.lowMm ?? null,
+          high: band.highMm ?? null,
+        })),
+        remedies: findRemedies(input, {
+          papers: paperKinds.map((k) => ({
+            id: k.id,
+            name: k.name,
+            caliperMm: k.caliperMm,
+            sideMm: Infinity,
+          })),
+          bases: [],
+          withoutLimb: [],
+        }).map((r) => sayRemedy(r, 'mm')),
       };
     },
   },

@@ -53,7 +53,7 @@ describe('at this sheet', () => {
   const kite = findBase('kite')!.steps;
 
   test('a flap too narrow for tweezers names its step, and a sheet that would do', () => {
-    const plan = planOf(kite, { sheet: { shape: { kind: 'square' }, sideMm: 6 } });
+    const plan = planOf(kite, { sheet: { shape: { kind: 'square' }, sideMm: 6, handling: 'fingers', trimMm: 0, keepGrain: false } });
     const { finding, mend, mended } = mendOne(plan, 'too narrow');
     expect(finding.text).toMatch(/^At step \d the flap at [AC] is .* too small even for tweezers; from a/);
     expect(mend).toMatchObject({ kind: 'side' });
@@ -65,7 +65,7 @@ describe('at this sheet', () => {
 
   test('a stack that will not close names the sheet and the paper that do', () => {
     const stiff = planOf(kite, {
-      sheet: { shape: { kind: 'square' }, sideMm: 30 },
+      sheet: { shape: { kind: 'square' }, sideMm: 30, handling: 'fingers', trimMm: 0, keepGrain: false },
       paper: { ...buildPlan('x').paper, caliperMm: 2.9 },
     });
     const { finding, mended } = mendOne(stiff, 'too thick');

@@ -1,8 +1,12 @@
-/** Room: a folded plan as pages to print (PDF 1.3). Needs Node's streams; not for the page or its worker. */
+/** Room: a folded plan, or how its sheet is cut, as pages to print (PDF 1.3). Needs Node's streams; not for the page or its worker. */
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
 import { dayPalette, drawStep, toSvg } from '../drawing/index.ts';
+import { POINTS_PER_MM, collect } from './pages.ts';
 import { type Replay, nameSteps, sayStep } from '../sequence/index.ts';
+
+export type { CuttingPages } from './cutting.ts';
+export { toCuttingPdf } from './cutting.ts';
 
 export interface BookletOptions {
   readonly name: string;
@@ -13,7 +17,6 @@ export interface BookletOptions {
   readonly about: readonly string[];
 }
 
-const POINTS_PER_MM = 72 / 25.4;
 const PAGE = { width: 210 * POINTS_PER_MM, height: 297 * POINTS_PER_MM };
 const MARGIN = 15 * POINTS_PER_MM;
 const COLUMNS = 2;
@@ -27,9 +30,7 @@ export async function toBooklet(replay: Replay, options: BookletOptions): Promis
     margin: 0,
     info: { Title: options.name, Creator: 'Jade Kite' },
   });
-  const chunks: Buffer[] = [];
-  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  const ended = new Promise<void>((resolve) => doc.on('end', resolve));
+  const written = collect(doc);
   const names = nameSteps(replay.sequence.steps);
   const palette = dayPalette(options.front, options.back);
   const cell = {
@@ -73,8 +74,7 @@ export async function toBooklet(replay: Replay, options: BookletOptions): Promis
   });
   if (replay.steps.length === 0) writeHead(doc, options, 1, 1);
   doc.end();
-  await ended;
-  return Buffer.concat(chunks);
+  return written;
 }
 
 function writeHead(

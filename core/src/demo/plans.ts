@@ -10,7 +10,7 @@ export function buildOwlPlan(): Plan {
   return {
     ...fresh,
     cast,
-    sheet: { shape: { kind: 'square' }, sideMm: 94 },
+    sheet: { shape: { kind: 'square' }, sideMm: 94, handling: 'fingers', trimMm: 0, keepGrain: false },
     paper: paperFrom('marsh-gold'),
     brief: {
       subject: 'Barn owl',
@@ -68,7 +68,7 @@ export function buildSketchPlan(): Plan {
   return {
     ...fresh,
     cast,
-    sheet: { shape: { kind: 'square' }, sideMm: 150 },
+    sheet: { shape: { kind: 'square' }, sideMm: 150, handling: 'fingers', trimMm: 0, keepGrain: false },
     paper: paperFrom('fog-copy'),
     brief: {
       ...fresh.brief,

@@ -70,7 +70,13 @@ function buildFinished(decided: Decided): Plan {
   return {
     ...fresh,
     cast,
-    sheet: { shape: { kind: 'square' }, sideMm: decided.sideMm },
+    sheet: {
+      shape: { kind: 'square' },
+      sideMm: decided.sideMm,
+      handling: 'tweezers',
+      trimMm: 0,
+      keepGrain: false,
+    },
     paper: paperFrom(decided.paper),
     brief: {
       subject: decided.name,

@@ -1,14 +1,36 @@
 import type { Assignment, CreasePattern } from '../creases/index.ts';
+import type { Point } from '../geometry/index.ts';
+import type { Cut, Cutting, StockSize } from '../paper/index.ts';
+
+interface Layer {
+  readonly name: string;
+  readonly colour: number;
+  readonly line: string;
+}
+
+interface DrawnLine {
+  readonly layer: string;
+  /** In mm. */
+  readonly from: Point;
+  readonly to: Point;
+}
 
 /** Layers of the drawing: one for each kind of line. */
-const LAYERS: Record<Assignment, { readonly name: string; readonly colour: number; readonly line: string }> =
-  {
-    B: { name: 'EDGE', colour: 7, line: 'CONTINUOUS' },
-    M: { name: 'MOUNTAIN', colour: 1, line: 'DASHDOT' },
-    V: { name: 'VALLEY', colour: 3, line: 'DASHED' },
-    U: { name: 'FOLDED', colour: 6, line: 'DASHDOT' },
-    F: { name: 'CREASE', colour: 8, line: 'CONTINUOUS' },
-  };
+const LAYERS: Record<Assignment, Layer> = {
+  B: { name: 'EDGE', colour: 7, line: 'CONTINUOUS' },
+  M: { name: 'MOUNTAIN', colour: 1, line: 'DASHDOT' },
+  V: { name: 'VALLEY', colour: 3, line: 'DASHED' },
+  U: { name: 'FOLDED', colour: 6, line: 'DASHDOT' },
+  F: { name: 'CREASE', colour: 8, line: 'CONTINUOUS' },
+};
+
+const CUTTING_LAYERS: Record<'stock' | Cut['what'], Layer> = {
+  stock: { name: 'STOCK', colour: 7, line: 'CONTINUOUS' },
+  trim: { name: 'TRIM', colour: 8, line: 'DASHED' },
+  strip: { name: 'STRIP', colour: 5, line: 'CONTINUOUS' },
+  piece: { name: 'PIECE', colour: 3, line: 'CONTINUOUS' },
+  diagonal: { name: 'DIAGONAL', colour: 1, line: 'CONTINUOUS' },
+};
 
 /** Patterns of the broken lines: lengths in mm, gaps below zero. */
 const LINES = { DASHED: [6, -4], DASHDOT: [10, -3, 1.5, -3] } as const;
@@ -17,7 +39,33 @@ const LINES = { DASHED: [6, -4], DASHDOT: [10, -3, 1.5, -3] } as const;
  * A crease pattern as a DXF drawing (release 12, text), lengths in mm: `sideMm` is the shorter side of the sheet. Each
  * kind of line has a layer of its own.
  */
-export function toPatternDxf(pattern: CreasePattern, sideMm: number): string {
+export function toPatternDxf({ vertices, edges }: CreasePattern, sideMm: number): string {
+  const inMm = ([x, y]: Point): Point => [x * sideMm, y * sideMm];
+  return writeDxf(
+    Object.values(LAYERS),
+    edges.map(({ a, b, assignment }) => ({
+      layer: LAYERS[assignment].name,
+      from: inMm(vertices[a]!),
+      to: inMm(vertices[b]!),
+    })),
+  );
+}
+
+/** A cutting plan as a DXF drawing in mm, the stock sheet from the origin: its border, then the cuts, kind by kind. */
+export function toCuttingDxf({ cuts }: Cutting, { widthMm: w, heightMm: h }: StockSize): string {
+  const border: readonly Point[] = [
+    [0, 0],
+    [w, 0],
+    [w, h],
+    [0, h],
+  ];
+  return writeDxf(Object.values(CUTTING_LAYERS), [
+    ...border.map((from, i) => ({ layer: CUTTING_LAYERS.stock.name, from, to: border[(i + 1) % 4]! })),
+    ...cuts.map((c) => ({ layer: CUTTING_LAYERS[c.what].name, from: c.from, to: c.to })),
+  ]);
+}
+
+function writeDxf(layers: readonly Layer[], lines: readonly DrawnLine[]): string {
   const out: (string | number)[] = [];
   const put = (code: number, value: string | number): void => void out.push(code, value);
   const section = (name: string, body: () => void): void => {
@@ -42,8 +90,8 @@ export function toPatternDxf(pattern: CreasePattern, sideMm: number): string {
       lineType('CONTINUOUS', [], put);
       for (const [name, dashes] of Object.entries(LINES)) lineType(name, dashes, put);
     });
-    table('LAYER', Object.keys(LAYERS).length, () => {
-      for (const { name, colour, line } of Object.values(LAYERS)) {
+    table('LAYER', layers.length, () => {
+      for (const { name, colour, line } of layers) {
         put(0, 'LAYER');
         put(2, name);
         put(70, 0);
@@ -53,12 +101,12 @@ export function toPatternDxf(pattern: CreasePattern, sideMm: number): string {
     });
   });
   section('ENTITIES', () => {
-    for (const { a, b, assignment } of pattern.edges) {
+    for (const { layer, from, to } of lines) {
       put(0, 'LINE');
-      put(8, LAYERS[assignment].name);
-      [pattern.vertices[a]!, pattern.vertices[b]!].forEach(([x, y], end) => {
-        put(10 + end, round(x * sideMm));
-        put(20 + end, round(y * sideMm));
+      put(8, layer);
+      [from, to].forEach(([x, y], end) => {
+        put(10 + end, round(x));
+        put(20 + end, round(y));
         put(30 + end, 0);
       });
     }

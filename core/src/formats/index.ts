@@ -6,7 +6,7 @@ export type { FoldDocument, FoldFrame } from './fold.ts';
 export { patternOf, readFold, toFold, toFoldStates } from './fold.ts';
 export type { DashClass, DashMeaning } from './svg.ts';
 export { dashMeaning, dashClassOf, readSvg, toPatternSvg } from './svg.ts';
-export { toPatternDxf } from './dxf.ts';
+export { toCuttingDxf, toPatternDxf } from './dxf.ts';
 export type { PaperSurface } from './solid.ts';
 export { toSurface, toObj, toStl } from './solid.ts';
 export type { Appointment } from './tables.ts';

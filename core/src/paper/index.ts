@@ -8,5 +8,5 @@ export type { BulkVerdict, FingerVerdict, PaperLimits } from './limits.ts';
 export { defaultLimits, toBulk, toFingerVerdict, gapToLeaveMm } from './limits.ts';
 export type { DrawerPaper } from './drawer.ts';
 export { drawerPaperSchema } from './drawer.ts';
-export type { StockSize, Cutting } from './stock.ts';
-export { findNextStock, toCutting } from './stock.ts';
+export type { StockSize, Cutting, Cut, CuttingRules, Piece } from './stock.ts';
+export { findNextStock, largestSide, toCutting } from './stock.ts';

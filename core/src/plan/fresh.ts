@@ -20,7 +20,7 @@ export function buildPlan(name: string): Plan {
   return {
     name,
     cast: '',
-    sheet: { shape: { kind: 'square' }, sideMm: null },
+    sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false },
     paper: {
       name: kind.name,
       kind: kind.id,

@@ -70,7 +70,15 @@ const finishSchema = z.strictObject({
 export const planSchema = z.strictObject({
   name: text(80).min(1),
   cast: text(80),
-  sheet: z.strictObject({ shape: shapeSchema, sideMm: mm.nullable() }),
+  sheet: z.strictObject({
+    shape: shapeSchema,
+    sideMm: mm.nullable(),
+    /** What the narrowest places are worked with. */
+    handling: z.enum(['fingers', 'tweezers']).default('fingers'),
+    /** How the sheet is cut from stock: trimmed off every edge first, and whether pieces keep the grain's direction. */
+    trimMm: z.number().min(0).max(100).default(0),
+    keepGrain: z.boolean().default(false),
+  }),
   paper: paperSchema,
   brief: briefSchema,
   limbs: z

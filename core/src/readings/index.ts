@@ -16,3 +16,4 @@ export { stageIds } from './types.ts';
 export { toReadings } from './readings.ts';
 export { readStep, measureState } from './step.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
+export { toStockPieces, toWindowInput } from './window.ts';

@@ -1,14 +1,13 @@
-import { useMemo, useState } from 'react';
-import { findNextStock, toCutting } from '@jade/core/paper';
 import { moveWord } from '@jade/core/sequence';
 import { toFigure, toLengthText } from '@jade/core/units';
-import { useListPapersQuery } from '../../api/index.ts';
 import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, LengthField, NumberField, NarrowestReading, Reading } from '../../ui/index.ts';
+import { CutSheet } from './CutSheet.tsx';
+import { PracticeSheet } from './PracticeSheet.tsx';
 import { SheetWindow } from './SheetWindow.tsx';
 import { PaperList } from './PaperList.tsx';
 
@@ -27,6 +26,7 @@ export function PaperPage() {
         </div>
         <div>
           <SheetForm />
+          <PracticeSheet />
           <PaperReadings />
           <CutSheet />
         </div>
@@ -217,92 +217,6 @@ function PaperReadings() {
           note={`closes: ${last.bulk.verdict}`}
         />
       )}
-    </section>
-  );
-}
-
-/** The next stock size up and the squares that come out of it. */
-function CutSheet() {
-  const plan = usePlan();
-  const { unit } = useSettings();
-  const { data } = useListPapersQuery();
-  const sideMm = useEngine().result?.readings.sideMm;
-  const [stock, setStock] = useState('');
-  const found = useMemo(() => {
-    if (sideMm === undefined || !data) return undefined;
-    const { shape } = plan.sheet;
-    const piece =
-      shape.kind === 'rectangle'
-        ? {
-            widthMm: (sideMm * shape.width) / Math.min(shape.width, shape.height),
-            heightMm: (sideMm * shape.height) / Math.min(shape.width, shape.height),
-          }
-        : { widthMm: sideMm, heightMm: sideMm };
-    const wanted = data.find((p) => p.id === stock) ?? data.find((p) => p.id === plan.paper.drawerId);
-    const next = findNextStock(piece, wanted ? [wanted] : []) ?? findNextStock(piece, data);
-    return next ? { next, piece, cut: toCutting(piece, next) } : { piece };
-  }, [sideMm, data, plan.paper.drawerId, plan.sheet, stock]);
-  if (!found) return null;
-  if (!('next' in found) || !found.next) {
-    return (
-      <p className="note">
-        No paper in the drawer is large enough for {toLengthText(sideMm!, unit).text}. Buy a larger sheet, or
-        make the model smaller.
-      </p>
-    );
-  }
-  const { next, cut } = found;
-  const k = 300 / Math.max(next.widthMm, next.heightMm);
-  return (
-    <section aria-label="Cutting">
-      <h2 className="head mb-1">Cut from {next.name}</h2>
-      <p className="note mb-2">
-        {next.id === stock
-          ? 'As chosen'
-          : next.id === plan.paper.drawerId
-            ? 'Of this plan’s paper'
-            : 'The next size up'}
-        : {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text} gives{' '}
-        <b>{cut.pieces}</b>, {toFigure(cut.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away
-        from the hand, on a mat.
-      </p>
-      <Choice
-        label="Stock sheet"
-        className="mb-2"
-        value={next.id}
-        options={(data ?? []).map((p) => ({
-          value: p.id,
-          label: `${p.name}, ${toLengthText(p.widthMm, unit).text} × ${toLengthText(p.heightMm, unit).text}`,
-        }))}
-        onChoice={setStock}
-        note={stock !== '' && next.id !== stock ? 'the sheet you chose is smaller than the piece' : undefined}
-      />
-      <svg
-        width={next.widthMm * k + 2}
-        height={next.heightMm * k + 2}
-        role="img"
-        aria-label={`${cut.pieces} pieces on the stock sheet`}
-      >
-        <rect
-          x="1"
-          y="1"
-          width={next.widthMm * k}
-          height={next.heightMm * k}
-          fill="var(--shade)"
-          stroke="var(--ink-2)"
-        />
-        {cut.layout.slice(0, 200).map((p, i) => (
-          <rect
-            key={i}
-            x={1 + p.x * k}
-            y={1 + p.y * k}
-            width={p.widthMm * k}
-            height={p.heightMm * k}
-            fill={plan.paper.front.hex}
-            stroke="#1a2320"
-          />
-        ))}
-      </svg>
     </section>
   );
 }

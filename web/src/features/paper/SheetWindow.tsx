@@ -1,162 +1,209 @@
 import { scaleLinear } from 'd3';
-import { useMemo, useState } from 'react';
-import type { Readings } from '@jade/core/readings';
-import type { Settings } from '@jade/core/settings';
-import type { Plan } from '@jade/core/plan';
+import { useMemo, useRef, useState } from 'react';
+import { toStockPieces, toWindowInput } from '@jade/core/readings';
+import { type BandId, sayBand, toWindow } from '@jade/core/window';
 import { toLengthText } from '@jade/core/units';
+import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-
-interface Shutter {
-  readonly name: string;
-  readonly note: string;
-  /** Sheet sides that are allowed, in mm. */
-  readonly low?: number;
-  readonly high?: number;
-}
-
-function toShutters(plan: Plan, reading: Readings, { limits, unit }: Settings): Shutter[] {
-  const { target } = plan.brief;
-  const rows: Shutter[] = [];
-  const text = (mm: number): string => toLengthText(mm, unit).text;
-  if (reading.wanted && target.mm !== null) {
-    const share = target.tolerancePercent / 100;
-    rows.push({
-      name: target.dimension === 'height' ? 'Height' : 'Length',
-      note: `${text(target.mm)} ± ${target.tolerancePercent} %`,
-      low: reading.wanted.sideMm * (1 - share),
-      high: reading.wanted.sideMm * (1 + share),
-    });
-  }
-  if (reading.base?.sideMm !== undefined)
-    rows.push({
-      name: 'Limbs',
-      note: `${reading.base.limiting!.limb.name} decides`,
-      low: reading.base.sideMm,
-    });
-  const { narrowest, bulk } = reading.last ?? {};
-  if (narrowest && reading.sideMm)
-    rows.push({
-      name: 'Fingers',
-      note: `${limits.fingersMm} mm at ${narrowest.tip}`,
-      low: (reading.sideMm * limits.fingersMm) / narrowest.widthMm,
-    });
-  if (bulk && reading.sideMm && bulk.bulk > 0)
-    rows.push({
-      name: 'Bulk',
-      note: `under ${limits.bulkHard}`,
-      low: (reading.sideMm * bulk.bulk) / limits.bulkHard,
-    });
-  return rows;
-}
+import { Remedies } from './Remedies.tsx';
 
 const WIDTH = 720;
-const LEFT = 132;
-const ROW = 46;
+const LEFT = 150;
+const ROW = 40;
+const TOP = 60;
 
-/** Sheet sizes from left to right; each constraint is a shutter over the sizes it forbids. Drag the kite to choose. */
+/** Sheet sizes from left to right; each limit is a shutter over the sizes it forbids. Drag the kite to choose. */
 export function SheetWindow() {
   const plan = usePlan();
-  const edit = useEdit();
-  const settings = useSettings();
-  const reading = useEngine().result?.readings;
-  const [dragged, setDragged] = useState<number | null>(null);
-  const rows = useMemo(() => (reading ? toShutters(plan, reading, settings) : []), [plan, reading, settings]);
-  if (!reading?.sideMm || rows.length === 0)
+  const { limits } = useSettings();
+  const { data: papers } = useListPapersQuery();
+  const readings = useEngine().result?.readings;
+  const input = useMemo(
+    () => (readings && papers ? toWindowInput(plan, readings, limits, papers) : undefined),
+    [plan, readings, limits, papers],
+  );
+  const window = useMemo(() => input && toWindow(input), [input]);
+  const stock = useMemo(() => toStockPieces(plan, papers ?? []), [plan, papers]);
+  if (!input || !window || window.bands.length === 0 || !readings?.sideMm)
     return (
       <p className="say mb-6 text-ink-2">
         The window of sheet sizes opens when there is a wanted size and something folded.
       </p>
     );
-  const side = dragged ?? reading.sideMm;
-  const bounds = rows.flatMap((r) => [r.low, r.high]).filter((v): v is number => v !== undefined);
-  const top = Math.max(...bounds, reading.sideMm) * 1.35;
-  const x = scaleLinear([0, top], [LEFT, WIDTH - 8]);
-  const low = Math.max(0, ...rows.map((r) => r.low ?? 0));
-  const high = Math.min(top, ...rows.map((r) => r.high ?? top));
-  const height = 62 + rows.length * ROW;
+  return (
+    <section className="mb-6" aria-label="Sheet window">
+      <Chart
+        key={plan.sheet.shape.kind}
+        input={input}
+        window={window}
+        side={readings.sideMm}
+        ticks={stock.filter((s) => s.sideMm > 0)}
+      />
+      <WindowSentence input={input} window={window} side={readings.sideMm} />
+      {!window.isOpen && <Remedies input={input} />}
+    </section>
+  );
+}
+
+type Input = NonNullable<ReturnType<typeof toWindowInput>>;
+type Window = ReturnType<typeof toWindow>;
+
+function WindowSentence({ input, window, side }: { input: Input; window: Window; side: number }) {
+  const { unit } = useSettings();
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  const name = (id: BandId | undefined): string => (id ? sayBand(id, input, unit).name.toLowerCase() : '');
+  const { lowMm, highMm, lowBy, highBy, isOpen } = window;
+  const cares = window.bands.flatMap((b) =>
+    !b.isSoft
+      ? []
+      : b.lowMm !== undefined && b.lowMm > side
+        ? [`${name(b.id)} asks for care below ${length(b.lowMm)}`]
+        : b.highMm !== undefined && b.highMm < side
+          ? [`${name(b.id)} asks for care above ${length(b.highMm)}`]
+          : [],
+  );
+  return (
+    <p className="note" data-testid="window-sentence">
+      {!isOpen
+        ? `No size holds for all: ${name(lowBy)} asks for ${length(lowMm)} at least, ${name(highBy)} allows ${length(highMm!)} at most.`
+        : highMm === undefined
+          ? `All hold from ${length(lowMm)} up; ${name(lowBy)} binds.`
+          : `All hold from ${length(lowMm)}${lowBy ? `, where ${name(lowBy)} binds,` : ''} to ${length(highMm)}, where ${name(highBy)} does.`}{' '}
+      {cares.map((c) => `${c.charAt(0).toUpperCase()}${c.slice(1)}.`).join(' ')}
+    </p>
+  );
+}
+
+function Chart({
+  input,
+  window,
+  side: chosen,
+  ticks,
+}: {
+  input: Input;
+  window: Window;
+  side: number;
+  ticks: readonly { readonly id: string; readonly name: string; readonly sideMm: number }[];
+}) {
+  const { paper } = usePlan();
+  const edit = useEdit();
+  const { unit } = useSettings();
+  const [dragged, setDragged] = useState<number | null>(null);
+  const frame = useRef(0);
+  const side = dragged ?? chosen;
+  const { bands, lowMm, highMm, lowBy, highBy, isOpen } = window;
+  // Limits far beyond everything else would squeeze the rest together.
+  const near = bands.flatMap((b) => [b.lowMm ?? 0, b.id === 'target' ? b.highMm! : 0]);
+  const [top] = useState(() => Math.max(...near, chosen, isOpen ? 0 : (highMm ?? 0)) * 1.6);
+  const right = Math.max(top, chosen * 1.1);
+  const x = scaleLinear([0, right], [LEFT, WIDTH - 8]).clamp(true);
+  const height = TOP + 18 + bands.length * ROW;
   const toSide = (clientX: number, box: DOMRect): number =>
     Math.max(1, x.invert(((clientX - box.left) / box.width) * WIDTH));
   const commit = (mm: number): void => edit((p) => void (p.sheet.sideMm = Math.round(mm * 2) / 2), 'side');
+  // Every reading of the plan follows the drag, once a frame.
+  const follow = (mm: number): void => {
+    setDragged(mm);
+    cancelAnimationFrame(frame.current);
+    frame.current = requestAnimationFrame(() => commit(mm));
+  };
   return (
-    <section className="mb-6" aria-label="Sheet window">
+    <>
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="block w-full touch-none"
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId);
-          setDragged(toSide(e.clientX, e.currentTarget.getBoundingClientRect()));
+          follow(toSide(e.clientX, e.currentTarget.getBoundingClientRect()));
         }}
         onPointerMove={(e) =>
-          dragged !== null && setDragged(toSide(e.clientX, e.currentTarget.getBoundingClientRect()))
+          dragged !== null && follow(toSide(e.clientX, e.currentTarget.getBoundingClientRect()))
         }
-        onPointerUp={() => {
-          if (dragged !== null) commit(dragged);
-          setDragged(null);
-        }}
+        onPointerUp={() => setDragged(null)}
       >
-        {high > low && (
+        {isOpen && (
           <rect
-            x={x(low)}
-            y="44"
-            width={x(high) - x(low)}
-            height={rows.length * ROW}
+            x={x(lowMm)}
+            y={TOP}
+            width={x(highMm ?? right) - x(lowMm)}
+            height={bands.length * ROW}
             fill="var(--jade-wash)"
             stroke="var(--jade)"
           />
         )}
         {x.ticks(7).map((t) => (
           <g key={t}>
-            <line x1={x(t)} x2={x(t)} y1="38" y2="44" stroke="var(--ink-2)" />
-            <text x={x(t)} y="33" fontSize="13" textAnchor="middle" fill="var(--ink-2)">
+            <line x1={x(t)} x2={x(t)} y1={TOP - 6} y2={TOP} stroke="var(--ink-2)" />
+            <text x={x(t)} y={TOP - 10} fontSize="13" textAnchor="middle" fill="var(--ink-2)">
               {t}
             </text>
           </g>
         ))}
-        <text x={LEFT - 12} y="33" fontSize="13" textAnchor="end" fill="var(--ink-2)">
+        <text x={LEFT - 12} y={TOP - 10} fontSize="13" textAnchor="end" fill="var(--ink-2)">
           sheet side, mm
         </text>
-        <line x1={LEFT} x2={WIDTH - 8} y1="44" y2="44" stroke="var(--ink-2)" />
-        {rows.map((row, i) => {
-          const y = 48 + i * ROW;
-          const binds = {
-            low: row.low !== undefined && row.low === low,
-            high: row.high !== undefined && row.high === high,
-          };
+        <line x1={LEFT} x2={WIDTH - 8} y1={TOP} y2={TOP} stroke="var(--ink-2)" />
+        {ticks
+          .filter((t) => t.sideMm <= right)
+          .map((t) => (
+            <path
+              key={t.id}
+              d={`M${x(t.sideMm)} ${height - 14}l4.5 9h-9z`}
+              fill="var(--ink-2)"
+              data-testid="stock-tick"
+            >
+              <title>{`${t.name}: ${toLengthText(t.sideMm, unit).text} at most`}</title>
+            </path>
+          ))}
+        <text x={LEFT - 12} y={height - 4} fontSize="13" textAnchor="end" fill="var(--ink-2)">
+          papers, largest piece
+        </text>
+        {bands.map((band, i) => {
+          const y = TOP + 3 + i * ROW;
+          const { name, note } = sayBand(band.id, input, unit);
           return (
-            <g key={row.name}>
-              <text x="0" y={y + 16} className="font-serif" fontSize="15" fontWeight="600" fill="var(--ink)">
-                {row.name}
+            <g key={band.id} data-band={band.id}>
+              <text x="0" y={y + 14} className="font-serif" fontSize="15" fontWeight="600" fill="var(--ink)">
+                {name}
               </text>
-              <text x="0" y={y + 33} fontSize="13" fill="var(--ink-2)">
-                {row.note}
+              <text x="0" y={y + 30} fontSize="13" fill="var(--ink-2)">
+                {note.length > 24 ? `${note.slice(0, 23)}…` : note}
+                <title>{note}</title>
               </text>
-              {row.low !== undefined && (
+              {band.lowMm !== undefined && (
                 <ShutterBand
                   from={LEFT}
-                  to={x(row.low)}
+                  to={x(band.lowMm)}
                   y={y}
                   fold="right"
-                  binds={binds.low}
-                  tint={plan.paper.front.hex}
+                  binds={lowBy === band.id}
+                  isSoft={band.isSoft === true}
+                  tint={paper.front.hex}
                 />
               )}
-              {row.high !== undefined && (
+              {band.highMm !== undefined && band.highMm < right && (
                 <ShutterBand
-                  from={x(row.high)}
+                  from={x(band.highMm)}
                   to={WIDTH - 8}
                   y={y}
                   fold="left"
-                  binds={binds.high}
-                  tint={plan.paper.front.hex}
+                  binds={highBy === band.id}
+                  isSoft={band.isSoft === true}
+                  tint={paper.front.hex}
                 />
               )}
-              <line x1={LEFT} x2={WIDTH - 8} y1={y + ROW - 4} y2={y + ROW - 4} stroke="var(--rule)" />
+              {band.highMm !== undefined && band.highMm >= right && (
+                <text x={WIDTH - 12} y={y + 22} fontSize="13" textAnchor="end" fill="var(--ink-2)">
+                  to {toLengthText(Math.round(band.highMm), unit).text}
+                </text>
+              )}
+              <line x1={LEFT} x2={WIDTH - 8} y1={y + ROW - 3} y2={y + ROW - 3} stroke="var(--rule)" />
             </g>
           );
         })}
-        <line x1={x(side)} x2={x(side)} y1="18" y2={height - 12} stroke="var(--jade)" strokeWidth="2" />
+        <line x1={x(side)} x2={x(side)} y1="18" y2={height - 16} stroke="var(--jade)" strokeWidth="2" />
         <path d={`M${x(side)} 2l8 9l-8 13l-8 -13z`} fill="var(--jade)" />
       </svg>
       <label className="mt-1 flex items-center gap-3 text-[14px] text-ink-2">
@@ -165,20 +212,15 @@ export function SheetWindow() {
           type="range"
           className="flex-1"
           min={1}
-          max={Math.round(top)}
+          max={Math.round(right)}
           step={0.5}
           value={side}
-          aria-valuetext={toLengthText(side, settings.unit).text}
+          aria-valuetext={toLengthText(side, unit).text}
           onChange={(e) => commit(Number(e.target.value))}
         />
-        <b className="text-ink">{toLengthText(side, settings.unit).text}</b>
+        <b className="text-ink">{toLengthText(side, unit).text}</b>
       </label>
-      <p className="note">
-        {high > low
-          ? `All hold from ${toLengthText(low, settings.unit).text} to ${toLengthText(high, settings.unit).text}.`
-          : `No size holds for all: ${toLengthText(low, settings.unit).text} at least, ${toLengthText(high, settings.unit).text} at most. Take thinner paper, another base or a larger target.`}
-      </p>
-    </section>
+    </>
   );
 }
 
@@ -188,6 +230,7 @@ function ShutterBand({
   y,
   fold,
   binds,
+  isSoft,
   tint,
 }: {
   from: number;
@@ -195,25 +238,36 @@ function ShutterBand({
   y: number;
   fold: 'left' | 'right';
   binds: boolean;
+  isSoft: boolean;
   tint: string;
 }) {
   if (to - from < 1) return null;
   const edge = fold === 'right' ? to : from;
   const inner = fold === 'right' ? to - 8 : from + 8;
+  const high = ROW - 7;
   return (
     <g>
-      <rect x={from} y={y} width={to - from} height={ROW - 8} fill="var(--shade)" />
-      <polygon
-        points={`${edge},${y} ${inner},${y + 5} ${inner},${y + ROW - 13} ${edge},${y + ROW - 8}`}
-        fill={`color-mix(in oklab, ${tint}, var(--ink) 12%)`}
+      <rect
+        x={from}
+        y={isSoft ? y + high - 8 : y}
+        width={to - from}
+        height={isSoft ? 8 : high}
+        fill="var(--shade)"
       />
+      {!isSoft && (
+        <polygon
+          points={`${edge},${y} ${inner},${y + 5} ${inner},${y + high - 5} ${edge},${y + high}`}
+          fill={`color-mix(in oklab, ${tint}, var(--ink) 12%)`}
+        />
+      )}
       <line
         x1={edge}
         x2={edge}
         y1={y}
-        y2={y + ROW - 8}
+        y2={y + high}
         stroke={binds ? 'var(--persimmon)' : 'var(--ink-2)'}
         strokeWidth={binds ? 3 : 1.4}
+        strokeDasharray={isSoft ? '3 3' : undefined}
       />
     </g>
   );

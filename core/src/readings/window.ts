@@ -1,0 +1,55 @@
+import { type DrawerPaper, type PaperLimits, largestSide } from '../paper/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { sheetArea } from '../sheet/index.ts';
+import type { StockPiece, WindowInput } from '../window/index.ts';
+import type { Readings } from './types.ts';
+
+/** The largest piece of the plan's shape each paper of the drawer gives, trimmed as the plan says. */
+export function toStockPieces({ sheet }: Pick<Plan, 'sheet'>, papers: readonly DrawerPaper[]): StockPiece[] {
+  const shape = sheet.shape.kind === 'rectangle' ? sheet.shape : { width: 1, height: 1 };
+  return papers.map((p) => ({
+    id: p.id,
+    name: p.name,
+    sideMm: largestSide(shape, p, sheet),
+    caliperMm: p.caliperMm,
+    count: p.count,
+  }));
+}
+
+/** What limits the sheet of a plan, from its readings; missing while nothing is folded. */
+export function toWindowInput(
+  plan: Plan,
+  readings: Pick<Readings, 'last' | 'sideMm' | 'ratio' | 'base' | 'learned'>,
+  limits: PaperLimits,
+  papers: readonly DrawerPaper[],
+): WindowInput | undefined {
+  const { last, sideMm, ratio, base, learned } = readings;
+  if (!last || sideMm === undefined) return undefined;
+  const { target } = plan.brief;
+  const flap = last.flaps.find((f) => f.tip === last.narrowest?.tip);
+  const pieces = toStockPieces(plan, papers).filter((p) => p.count > 0 && p.sideMm > 0);
+  const own = pieces.filter((p) => p.id === plan.paper.drawerId);
+  return {
+    learned,
+    ...(target.mm !== null && ratio !== undefined ? { target: { ...target, mm: target.mm, ratio } } : {}),
+    ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),
+    ...(last.narrowest && flap
+      ? {
+          narrowest: {
+            tip: last.narrowest.tip,
+            width: last.narrowest.widthMm / sideMm,
+            layers: flap.layers,
+          },
+        }
+      : {}),
+    ...(last.shortestMm === undefined ? {} : { shortest: last.shortestMm / sideMm }),
+    layers: {
+      most: last.measures.spot.layers,
+      mean: sheetArea(plan.sheet.shape) / last.measures.silhouetteArea,
+    },
+    caliperMm: plan.paper.caliperMm,
+    handling: plan.sheet.handling,
+    limits,
+    stock: own.length > 0 ? own : pieces,
+  };
+}

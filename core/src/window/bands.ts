@@ -1,0 +1,106 @@
+import type { PaperLimits } from '../paper/index.ts';
+import type { Dimension, LearnedRatio } from '../sizing/index.ts';
+import { toSheetSide } from '../sizing/index.ts';
+
+/** What the narrowest places are worked with. */
+export type Handling = 'fingers' | 'tweezers';
+
+/** The largest sheet of this plan's shape a stock sheet gives, by its (shorter) side in mm. */
+export interface StockPiece {
+  readonly id: string;
+  readonly name: string;
+  readonly sideMm: number;
+  readonly caliperMm: number | null;
+  readonly count: number;
+}
+
+/** All the window is computed from; lengths of the model in sheet sides, sizes in mm. What is not known is left out. */
+export interface WindowInput {
+  readonly target?: {
+    readonly dimension: Dimension;
+    readonly mm: number;
+    readonly tolerancePercent: number;
+    /** Dimension of the folded silhouette in sheet sides. */
+    readonly ratio: number;
+  };
+  readonly learned: LearnedRatio;
+  /** Smallest sheet on which the chosen base gives every limb its length. */
+  readonly limbs?: { readonly sideMm: number; readonly limb: string };
+  readonly narrowest?: { readonly tip: string; readonly width: number; readonly layers: number };
+  readonly shortest?: number;
+  /** Layers at the thickest place, and on the average over the silhouette. */
+  readonly layers: { readonly most: number; readonly mean: number };
+  readonly caliperMm: number | null;
+  readonly handling: Handling;
+  readonly limits: PaperLimits;
+  /** Of the paper this plan is folded from; all papers of the drawer where none is chosen. */
+  readonly stock: readonly StockPiece[];
+}
+
+export type BandId = 'target' | 'limbs' | 'narrowest' | 'shortest' | 'bulk' | 'gap' | 'limp' | 'stock';
+
+/** One limit: sides in mm that are allowed, and why. */
+export interface SheetBand {
+  readonly id: BandId;
+  readonly lowMm?: number;
+  readonly highMm?: number;
+  /** Asks for care beyond it, but forbids nothing. */
+  readonly isSoft?: true;
+}
+
+export interface SheetWindow {
+  readonly bands: readonly SheetBand[];
+  /** Sides where all hold; `highMm` is missing where nothing limits it. Empty when low lies above high. */
+  readonly lowMm: number;
+  readonly highMm?: number;
+  readonly lowBy?: BandId;
+  readonly highBy?: BandId;
+  readonly isOpen: boolean;
+}
+
+/** A gap of pi/2 n t to each side of a flap's axis may take half its width (rule of thumb). */
+const GAP = Math.PI;
+/**
+ * Sag grows with the cube of the side and falls with the square of the caliper and with the layers it is shared by; beyond
+ * this (mm) a model hangs limp unless it is stiffened (rule of thumb: a 600 mm sheet of 0.1 mm at seven layers).
+ */
+const LIMP = 3.1e9;
+
+/** The bands, where they overlap, and what binds at either end. Cost: a handful of divisions. */
+export function toWindow(input: WindowInput): SheetWindow {
+  const { target, learned, limbs, narrowest, shortest, layers, caliperMm, handling, limits, stock } = input;
+  const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;
+  const bands: SheetBand[] = [];
+  if (target) {
+    const share = target.tolerancePercent / 100;
+    const side = (mm: number): number => toSheetSide(mm, target.ratio, learned).sideMm;
+    bands.push({ id: 'target', lowMm: side(target.mm * (1 - share)), highMm: side(target.mm * (1 + share)) });
+  }
+  if (limbs) bands.push({ id: 'limbs', lowMm: limbs.sideMm });
+  if (narrowest) bands.push({ id: 'narrowest', lowMm: least / narrowest.width });
+  if (shortest !== undefined)
+    bands.push({ id: 'shortest', lowMm: limits.tweezersMm / shortest, isSoft: true });
+  if (narrowest && caliperMm !== null)
+    bands.push(
+      { id: 'bulk', lowMm: (narrowest.layers * caliperMm) / (limits.bulkHard * narrowest.width) },
+      { id: 'gap', lowMm: (GAP * narrowest.layers * caliperMm) / narrowest.width },
+    );
+  if (caliperMm !== null && layers.mean > 0)
+    bands.push({ id: 'limp', highMm: Math.cbrt(LIMP * caliperMm ** 2 * layers.mean), isSoft: true });
+  if (stock.length > 0) bands.push({ id: 'stock', highMm: Math.max(...stock.map((s) => s.sideMm)) });
+  const hard = bands.filter((b) => !b.isSoft);
+  const lows = hard.filter((b) => b.lowMm !== undefined);
+  const highs = hard.filter((b) => b.highMm !== undefined);
+  const low = lows.reduce<SheetBand | undefined>((a, b) => (!a || b.lowMm! > a.lowMm! ? b : a), undefined);
+  const high = highs.reduce<SheetBand | undefined>(
+    (a, b) => (!a || b.highMm! < a.highMm! ? b : a),
+    undefined,
+  );
+  return {
+    bands,
+    lowMm: low?.lowMm ?? 0,
+    ...(low ? { lowBy: low.id } : {}),
+    ...(high ? { highMm: high.highMm!, highBy: high.id } : {}),
+    isOpen: (low?.lowMm ?? 0) <= (high?.highMm ?? Infinity),
+  };
+}

@@ -1,0 +1,10 @@
+/**
+ * Room: the sheet window. Everything that limits the sheet of a plan as bands over its side in mm, the sizes where all
+ * hold, what binds, and the smallest change that opens it where none does.
+ */
+export type { BandId, Handling, SheetBand, SheetWindow, StockPiece, WindowInput } from './bands.ts';
+export { toWindow } from './bands.ts';
+export type { Remedy, RemedyChange, RemedyOptions } from './remedies.ts';
+export { findRemedies } from './remedies.ts';
+export { toPracticeSide } from './practice.ts';
+export { sayBand, sayRemedy } from './words.ts';

@@ -1,0 +1,64 @@
+import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
+import type { BandId, WindowInput } from './bands.ts';
+import type { Remedy } from './remedies.ts';
+
+/** What a band is called, and what it holds to, in the folder's unit. */
+export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { name: string; note: string } {
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  const { target, limbs, narrowest, handling, limits, caliperMm, stock } = input;
+  const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;
+  switch (id) {
+    case 'target':
+      return {
+        name: target!.dimension === 'height' ? 'Height' : 'Length',
+        note: `${length(target!.mm)} ± ${target!.tolerancePercent} %`,
+      };
+    case 'limbs':
+      return { name: 'Limbs', note: `${limbs!.limb} decides` };
+    case 'narrowest':
+      return { name: 'Narrowest flap', note: `${least} mm at ${narrowest!.tip}, ${handling}` };
+    case 'shortest':
+      return { name: 'Shortest fold', note: `${limits.tweezersMm} mm, tweezers` };
+    case 'bulk':
+      return { name: 'Bulk', note: `under ${limits.bulkHard} at ${narrowest!.tip}` };
+    case 'gap':
+      return { name: 'Gap to leave', note: `${narrowest!.layers} layers of ${caliperMm} mm` };
+    case 'limp':
+      return { name: 'Limp', note: `at ${caliperMm} mm, rule of thumb` };
+    case 'stock':
+      return {
+        name: 'Stock',
+        note: stock.length === 1 ? stock[0]!.name : `largest of ${stock.length} papers`,
+      };
+  }
+}
+
+/** A remedy as an order to the folder, with the window it leaves. */
+export function sayRemedy({ changes, names, window }: Remedy, unit: LengthUnit): string {
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  const range =
+    window.highMm === undefined
+      ? `from ${length(window.lowMm)} up`
+      : `${length(window.lowMm)} to ${length(window.highMm)}`;
+  const orders = changes.map((change, i) => {
+    const name = names[i]!;
+    switch (change.kind) {
+      case 'handling':
+        return 'fold the narrow places with tweezers';
+      case 'paper':
+        return `take ${name}`;
+      case 'base':
+        return `fold from the ${name.toLowerCase()}`;
+      case 'leave out':
+        return `leave out the ${name.toLowerCase()}`;
+      case 'target':
+        return `make it ${length(change.mm)}`;
+      case 'tolerance':
+        return `allow ± ${toFigure(change.percent, 1)} %`;
+      case 'buy':
+        return `buy a sheet of ${length(change.sideMm)}`;
+    }
+  });
+  const order = orders.join(' and ');
+  return `${order.charAt(0).toUpperCase()}${order.slice(1)}: ${range}.`;
+}

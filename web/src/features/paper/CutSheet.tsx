@@ -1,0 +1,230 @@
+import { useMemo, useState } from 'react';
+import { toCuttingDxf } from '@jade/core/formats';
+import { type DrawerPaper, type Piece, findNextStock, toCutting } from '@jade/core/paper';
+import type { Plan } from '@jade/core/plan';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { useListPapersQuery } from '../../api/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { Choice, NumberField } from '../../ui/index.ts';
+
+const SIZE = 300;
+/** So many cuts carry their number. */
+const MOST_NUMBERED = 14;
+
+function toPiece({ sheet: { shape } }: Plan, sideMm: number): Piece {
+  if (shape.kind !== 'rectangle')
+    return { widthMm: sideMm, heightMm: sideMm, isHalfSquare: shape.kind === 'triangle' };
+  const shorter = Math.min(shape.width, shape.height);
+  return { widthMm: (sideMm * shape.width) / shorter, heightMm: (sideMm * shape.height) / shorter };
+}
+
+/** How the sheet is cut from stock: how many, in which order, what is left; at full size as PDF or DXF. */
+export function CutSheet() {
+  const plan = usePlan();
+  const { unit } = useSettings();
+  const { data } = useListPapersQuery();
+  const sideMm = useEngine().result?.readings.sideMm;
+  const [stock, setStock] = useState('');
+  const found = useMemo(() => {
+    if (sideMm === undefined || !data) return undefined;
+    const piece = toPiece(plan, sideMm);
+    const rules = { trimMm: plan.sheet.trimMm, keepGrain: plan.sheet.keepGrain };
+    const wanted = data.find((p) => p.id === stock) ?? data.find((p) => p.id === plan.paper.drawerId);
+    const next = findNextStock(piece, wanted ? [wanted] : [], rules) ?? findNextStock(piece, data, rules);
+    return { piece, ...(next ? { next, cutting: toCutting(piece, next, rules) } : {}) };
+  }, [sideMm, data, plan, stock]);
+  if (!found) return null;
+  const { piece, next, cutting } = found;
+  return (
+    <section aria-label="Cutting">
+      <h2 className="head mb-1">{next ? `Cut from ${next.name}` : 'Cutting'}</h2>
+      {next && cutting ? (
+        <>
+          <p className="note mb-2" data-testid="cutting-sentence">
+            {next.id === stock
+              ? 'As chosen'
+              : next.id === plan.paper.drawerId
+                ? 'Of this plan’s paper'
+                : 'The next size up'}
+            : {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text} gives{' '}
+            <b>{cutting.pieces}</b> in {cutting.cuts.length} {cutting.cuts.length === 1 ? 'cut' : 'cuts'},{' '}
+            {toFigure(cutting.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away from the hand,
+            on a mat.
+          </p>
+          <StockChoice stock={stock} used={next} papers={data!} onStock={setStock} />
+          <Layout stock={next} cutting={cutting} isHalf={piece.isHalfSquare === true} />
+          <Downloads piece={piece} stock={next} cutting={cutting} />
+        </>
+      ) : (
+        <p className="note mb-2">
+          No paper in the drawer is large enough for {toLengthText(sideMm!, unit).text}. Buy a larger sheet,
+          or make the model smaller.
+        </p>
+      )}
+      <CuttingRules />
+    </section>
+  );
+}
+
+function StockChoice({
+  stock,
+  used,
+  papers,
+  onStock,
+}: {
+  stock: string;
+  used: DrawerPaper;
+  papers: readonly DrawerPaper[];
+  onStock: (id: string) => void;
+}) {
+  const { unit } = useSettings();
+  return (
+    <Choice
+      label="Stock sheet"
+      className="mb-2"
+      value={used.id}
+      options={papers.map((p) => ({
+        value: p.id,
+        label: `${p.name}, ${toLengthText(p.widthMm, unit).text} × ${toLengthText(p.heightMm, unit).text}`,
+      }))}
+      onChoice={onStock}
+      note={stock !== '' && used.id !== stock ? 'the sheet you chose is smaller than the piece' : undefined}
+    />
+  );
+}
+
+function CuttingRules() {
+  const { sheet } = usePlan();
+  const edit = useEdit();
+  return (
+    <div className="mt-3 flex items-end gap-4">
+      <NumberField
+        label="Trim off each edge, mm"
+        className="w-44"
+        value={sheet.trimMm}
+        low={0}
+        high={100}
+        step={0.5}
+        onNumber={(v) => edit((p) => void (p.sheet.trimMm = v), 'trim')}
+      />
+      <label className="flex min-h-[36px] items-center gap-2 text-[14px]">
+        <input
+          type="checkbox"
+          checked={sheet.keepGrain}
+          onChange={(e) => edit((p) => void (p.sheet.keepGrain = e.target.checked))}
+        />
+        keep the grain’s direction
+      </label>
+    </div>
+  );
+}
+
+function Layout({
+  stock,
+  cutting,
+  isHalf,
+}: {
+  stock: DrawerPaper;
+  cutting: ReturnType<typeof toCutting>;
+  isHalf: boolean;
+}) {
+  const { paper } = usePlan();
+  const k = SIZE / Math.max(stock.widthMm, stock.heightMm);
+  const [w, h] = [stock.widthMm * k, stock.heightMm * k];
+  const x = (v: number): number => 1 + v * k;
+  const y = (v: number): number => 1 + h - v * k;
+  return (
+    <svg
+      width={w + 2}
+      height={h + 2}
+      role="img"
+      aria-label={`${cutting.pieces} pieces on the stock sheet, cut in ${cutting.cuts.length} cuts`}
+    >
+      <rect x="1" y="1" width={w} height={h} fill="var(--shade)" stroke="var(--ink-2)" />
+      {cutting.layout.slice(0, 200).map((p, i) => (
+        <rect
+          key={i}
+          x={x(p.x)}
+          y={y(p.y + p.heightMm)}
+          width={p.widthMm * k}
+          height={p.heightMm * k}
+          fill={paper.front.hex}
+          stroke={isHalf ? 'none' : '#1a2320'}
+        />
+      ))}
+      {cutting.cuts.slice(0, 400).map(({ from, to, what }, i) => (
+        <g key={i}>
+          <line
+            x1={x(from[0])}
+            y1={y(from[1])}
+            x2={x(to[0])}
+            y2={y(to[1])}
+            stroke="var(--persimmon)"
+            strokeWidth="1.4"
+            strokeDasharray={what === 'trim' ? '5 4' : undefined}
+          />
+          {i < MOST_NUMBERED && (
+            <>
+              <circle
+                cx={x((from[0] + to[0]) / 2)}
+                cy={y((from[1] + to[1]) / 2)}
+                r="8"
+                fill="var(--leaf)"
+                stroke="var(--persimmon)"
+              />
+              <text
+                x={x((from[0] + to[0]) / 2)}
+                y={y((from[1] + to[1]) / 2) + 4}
+                fontSize="11"
+                textAnchor="middle"
+                fill="var(--ink)"
+              >
+                {i + 1}
+              </text>
+            </>
+          )}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+function Downloads({
+  piece,
+  stock,
+  cutting,
+}: {
+  piece: Piece;
+  stock: DrawerPaper;
+  cutting: ReturnType<typeof toCutting>;
+}) {
+  const { name, sheet } = usePlan();
+  const size = (mm: number): number => Math.round(mm * 100) / 100;
+  const query = new URLSearchParams({
+    title: `${name}: ${cutting.pieces} of ${size(piece.widthMm)} x ${size(piece.heightMm)} mm`,
+    stock: stock.name,
+    stockWidth: String(stock.widthMm),
+    stockHeight: String(stock.heightMm),
+    width: String(piece.widthMm),
+    height: String(piece.heightMm),
+    half: piece.isHalfSquare ? '1' : '0',
+    trim: String(sheet.trimMm),
+    grain: sheet.keepGrain ? '1' : '0',
+  });
+  const dxf = useMemo(
+    () => `data:application/dxf;charset=utf-8,${encodeURIComponent(toCuttingDxf(cutting, stock))}`,
+    [cutting, stock],
+  );
+  return (
+    <p className="mt-2 flex flex-wrap gap-4">
+      <a className="act" href={`/api/cutting.pdf?${query.toString()}`} download={`${name} cutting.pdf`}>
+        Print it full size (PDF)
+      </a>
+      <a className="act" href={dxf} download={`${name} cutting.dxf`}>
+        Save as DXF
+      </a>
+    </p>
+  );
+}

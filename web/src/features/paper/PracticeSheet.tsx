@@ -1,0 +1,61 @@
+import { useMemo } from 'react';
+import { toWindowInput } from '@jade/core/readings';
+import { toFigure, toLengthText } from '@jade/core/units';
+import { toPracticeSide } from '@jade/core/window';
+import { useListPapersQuery } from '../../api/index.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { useEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { Choice } from '../../ui/index.ts';
+
+/** The second size: a sheet to practise on, enlarged until the hardest feature is comfortable; proportions are kept. */
+export function PracticeSheet() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const { unit, limits } = useSettings();
+  const { data: papers } = useListPapersQuery();
+  const readings = useEngine().result?.readings;
+  const practice = useMemo(() => {
+    const input = readings && toWindowInput(plan, readings, limits, papers ?? []);
+    return input && toPracticeSide(input);
+  }, [plan, readings, limits, papers]);
+  const sideMm = readings?.sideMm;
+  if (sideMm === undefined) return null;
+  const { shape } = plan.sheet;
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  const size = (mm: number): string => {
+    if (shape.kind !== 'rectangle') return length(mm);
+    const shorter = Math.min(shape.width, shape.height);
+    return `${length((mm * shape.width) / shorter)} × ${length((mm * shape.height) / shorter)}`;
+  };
+  return (
+    <section className="mb-5" aria-label="Two sizes">
+      <h2 className="head mb-1">Final and practice</h2>
+      <Choice
+        label="Narrow places are folded with"
+        className="mb-2"
+        value={plan.sheet.handling}
+        options={[
+          { value: 'fingers', label: `fingers, ${limits.fingersMm} mm and more` },
+          { value: 'tweezers', label: `tweezers, ${limits.tweezersMm} mm and more` },
+        ]}
+        onChoice={(to) => edit((p) => void (p.sheet.handling = to))}
+      />
+      {practice !== undefined && (
+        <p data-testid="practice">
+          {practice <= sideMm ? (
+            <>
+              At <b>{size(sideMm)}</b> every feature is comfortable; practise on the final size.
+            </>
+          ) : (
+            <>
+              Final <b>{size(sideMm)}</b>. To practise with comfort take <b>{size(Math.ceil(practice))}</b>,{' '}
+              {toFigure(Math.ceil(practice) / sideMm, 2)} times as large
+              {shape.kind === 'rectangle' ? ', in the same proportions' : ''}.
+            </>
+          )}
+        </p>
+      )}
+    </section>
+  );
+}
