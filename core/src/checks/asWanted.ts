@@ -1,11 +1,12 @@
-import { type FlatState, facetsAt, findNarrowest, isAbove } from '../folded/index.ts';
-import { type Point, areaOf, chordOf, distance, isTurned, lineThrough } from '../geometry/index.ts';
+import { type FlatState, facetsAt, findNarrowest } from '../folded/index.ts';
+import { type Point, areaOf, chordOf, distance, lineThrough } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { measureState } from '../readings/index.ts';
 import { type Replay, type ReplayedStep, type Step, repeatMove, resolvePoint } from '../sequence/index.ts';
-import { cornersOf, symmetriesOf } from '../sheet/index.ts';
+import { symmetriesOf } from '../sheet/index.ts';
 import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
+import { checkColours } from './colours.ts';
 import type { Finding } from './findings.ts';
 
 /** A replayed plan and the sheet it is computed for. */
@@ -89,74 +90,6 @@ function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep
     sideMm: side,
   });
   return found;
-}
-
-type Side = 'front' | 'back';
-
-/** The paper side seen from the front at a material point, where it lies on top. */
-function sideSeen(state: FlatState, at: Point): Side | undefined {
-  const facets = facetsAt(state, at);
-  const top = facets.find((f) => !facets.some((g) => isAbove(state, g, f))) ?? facets[0];
-  return top === undefined ? undefined : isTurned(state.facets[top]!.placement) ? 'back' : 'front';
-}
-
-/** How much of the picture may show the other side before "everything" is not as wanted. */
-const STRAY = 0.03;
-
-function checkColours({ plan, replay }: PlanCheck): Finding[] {
-  const last = replay.steps.at(-1);
-  if (!last) return [];
-  const faults = colourFaults(plan, last.after);
-  if (faults.length === 0) return [];
-  const swapped = colourFaults(swapSides(plan), last.after);
-  return faults.map(({ tip, part, wanted, seen }): Finding => {
-    const since = tip && sinceWhen(replay, tip, seen);
-    return {
-      step: since ?? last.number,
-      kind: 'colour',
-      text: `The brief wants ${part} in ${plan.paper[wanted].name}, and ${plan.paper[seen].name} shows${since ? ` since step ${since}` : ' at the end'}${swapped.length === 0 ? '; with the sheet begun other side up it comes right' : ''}.`,
-      ...(swapped.length === 0 ? { swaps: true } : {}),
-    };
-  });
-}
-
-const swapSides = (plan: Plan): Plan => ({
-  ...plan,
-  brief: {
-    ...plan.brief,
-    sides: plan.brief.sides.map((s) => ({ ...s, side: s.side === 'front' ? 'back' : 'front' })),
-  },
-});
-
-interface ColourFault {
-  readonly part: string;
-  readonly wanted: Side;
-  readonly seen: Side;
-  readonly tip?: Point;
-}
-
-/** Parts of the brief that are limbs with a known corner are judged at its tip; "everything" by area. */
-function colourFaults(plan: Plan, state: FlatState): ColourFault[] {
-  return plan.brief.sides.flatMap(({ part, side }): ColourFault[] => {
-    if (part.toLowerCase() === 'everything') {
-      const { front, back } = measureState(state).measures.fromFront;
-      const stray = (side === 'front' ? back : front) / Math.max(front + back, 1e-9);
-      const seen = side === 'front' ? 'back' : 'front';
-      return stray > STRAY ? [{ part: 'everything', wanted: side, seen }] : [];
-    }
-    const limb = plan.limbs.find((l) => l.name.toLowerCase() === part.toLowerCase());
-    const tip = limb && cornersOf(plan.sheet.shape).find((c) => c.name === limb.tip)?.at;
-    const seen = tip && sideSeen(state, tip);
-    return seen && seen !== side ? [{ part: `the ${part.toLowerCase()}`, wanted: side, seen, tip }] : [];
-  });
-}
-
-/** Number of the step from which on the tip shows that side for good. */
-function sinceWhen(replay: Replay, tip: Point, seen: Side): number | undefined {
-  const back = [...replay.steps].reverse();
-  const other = back.find((s) => sideSeen(s.after, tip) !== seen);
-  if (other) return other.number + 1;
-  return sideSeen(replay.start, tip) === seen ? undefined : 1;
 }
 
 /** Creases that no fold uses in the end, pressed across a zone that shall stay clean, where it shows. */

@@ -11,3 +11,5 @@ export type { PlanCheck } from './asWanted.ts';
 export { checkWanted } from './asWanted.ts';
 export type { Mend } from './mends.ts';
 export { applyMend, findMend } from './mends.ts';
+export type { ColourChoice } from './colours.ts';
+export { judgeColours } from './colours.ts';

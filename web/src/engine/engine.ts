@@ -6,7 +6,7 @@ import {
   uprightTurn,
   type FoldedBase,
 } from '@jade/core/bases';
-import { checkSequence, checkWanted, findMend } from '@jade/core/checks';
+import { checkSequence, checkWanted, findMend, judgeColours } from '@jade/core/checks';
 import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
 import { layersUnder, type FlatState } from '@jade/core/folded';
@@ -176,6 +176,12 @@ export function buildEngine(): Engine {
       const line = move.kind === 'crease' || move.kind === 'pinch' ? JSON.stringify(move) : '';
       const key = `${stampOf(before)} ${stampOf(after)} ${line}`;
       return { key, before, after, move, ...(trace ? { trace } : {}) };
+    },
+
+    readColours() {
+      const judged = replay && input && judgeColours({ plan: input.plan, replay });
+      if (!judged) return null;
+      return { ...judged, drawing: drawModel(replay!.steps.at(-1)!.after, 0) };
     },
 
     readChoices: () => (replay && input ? lastChoices(input.plan, replay) : []),

@@ -10,6 +10,7 @@ export type {
   SheetCrease,
   MarkWay,
   AtlasRow,
+  ColourReading,
   BaseCard,
   BaseSheet,
   Silhouette,

@@ -1,5 +1,5 @@
 import type { AngleFamily, BaseFamily, BaseFlap } from '@jade/core/bases';
-import type { Finding, Mend } from '@jade/core/checks';
+import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
@@ -124,6 +124,8 @@ export interface MarkWay {
   readonly pictures: readonly { readonly sentence: string; readonly drawing: Drawing }[];
 }
 
+export type ColourReading = NonNullable<ReturnType<typeof judgeColours>> & { readonly drawing: Drawing };
+
 export interface AtlasRow {
   readonly match: BaseMatch;
   readonly family: BaseFamily;
@@ -181,6 +183,8 @@ export interface Engine {
   mendOf(finding: Finding, prefix: string): Mend | null;
   /** What a step's motion is made from, with a key for the pair of states; null where there is no such step. */
   readPlayed(number: number): (PlayedStep & { readonly key: string }) | null;
+  /** How the model comes out with either side of the sheet up; null while nothing is folded. */
+  readColours(): ColourReading | null;
   /** For each variant that waits, until when it can still be taken. */
   readChoices(): readonly LastChoice[];
   /** The model after a step, looked at in another way than as it lies. */

@@ -10,6 +10,7 @@ import { CutSheet } from './CutSheet.tsx';
 import { PracticeSheet } from './PracticeSheet.tsx';
 import { SheetWindow } from './SheetWindow.tsx';
 import { PaperList } from './PaperList.tsx';
+import { WhichSideUp } from './WhichSideUp.tsx';
 
 /** Stage 3: the sheet for the wanted size, the paper, and what both do to the folds. */
 export function PaperPage() {
@@ -22,6 +23,7 @@ export function PaperPage() {
       <div className="grid grid-cols-[1fr_minmax(300px,380px)] gap-8 px-7 pb-10 max-[980px]:grid-cols-1">
         <div>
           <SheetWindow />
+          <WhichSideUp />
           <PaperList />
         </div>
         <div>

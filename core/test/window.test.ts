@@ -1,0 +1,306 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { toCuttingPdf } from '../src/booklet/index.ts';
+import { judgeColours } from '../src/checks/index.ts';
+import { buildHeronPlan, lanternDrawer } from '../src/demo/index.ts';
+import { toCuttingDxf } from '../src/formats/index.ts';
+import type { Plan } from '../src/plan/index.ts';
+import { defaultLimits, findNextStock, largestSide, toCutting } from '../src/paper/index.ts';
+import { toReadings, toWindowInput } from '../src/readings/index.ts';
+import { replaySequence } from '../src/sequence/index.ts';
+import { defaultSettings } from '../src/settings/index.ts';
+import { learnRatio } from '../src/sizing/index.ts';
+import {
+  type RemedyOptions,
+  type WindowInput,
+  findRemedies,
+  sayBand,
+  sayRemedy,
+  toPracticeSide,
+  toWindow,
+} from '../src/window/index.ts';
+
+const none: RemedyOptions = { papers: [], bases: [], withoutLimb: [] };
+const sure = learnRatio(Array.from({ length: 50 }, () => ({ predictedMm: 100, measuredMm: 100 })));
+const heron: WindowInput = {
+  learned: { ...sure, factor: 1 },
+  target: { dimension: 'height', mm: 150, tolerancePercent: 5, ratio: 0.6 },
+  narrowest: { tip: 'B', width: 0.02, layers: 6 },
+  layers: { most: 20, mean: 7 },
+  caliperMm: 0.08,
+  handling: 'fingers',
+  limits: defaultLimits,
+  stock: [{ id: 'slate', name: 'slate', sideMm: 400, caliperMm: 0.08, count: 3 }],
+};
+const band = (input: WindowInput, id: string) => toWindow(input).bands.find((b) => b.id === id);
+
+describe('the sheet window', () => {
+  test('every band is the arithmetic of its own limit', () => {
+    expect(band(heron, 'target')).toEqual({
+      id: 'target',
+      lowMm: expect.closeTo(142.5 / 0.6, 9) as unknown as number,
+      highMm: expect.closeTo(157.5 / 0.6, 9) as unknown as number,
+    });
+    expect(band(heron, 'narrowest')!.lowMm).toBeCloseTo(5 / 0.02, 9);
+    expect(band({ ...heron, handling: 'tweezers' }, 'narrowest')!.lowMm).toBeCloseTo(2.5 / 0.02, 9);
+    // N t / w = 0.3 on the sheet: 6 x 0.08 / (0.02 s).
+    expect(band(heron, 'bulk')!.lowMm).toBeCloseTo((6 * 0.08) / 0.3 / 0.02, 9);
+    expect(band(heron, 'gap')!.lowMm).toBeCloseTo((Math.PI * 6 * 0.08) / 0.02, 9);
+    expect(band(heron, 'stock')!.highMm).toBe(400);
+    expect(band({ ...heron, caliperMm: null }, 'bulk')).toBeUndefined();
+    // Twice the caliper carries a sheet 2^(2/3) times as large.
+    const limp = (caliperMm: number): number => band({ ...heron, caliperMm }, 'limp')!.highMm!;
+    expect(limp(0.16) / limp(0.08)).toBeCloseTo(2 ** (2 / 3), 9);
+  });
+
+  test('it is where all hold, with what binds at either end', () => {
+    const window = toWindow(heron);
+    expect([window.isOpen, window.lowBy, window.highBy]).toEqual([true, 'narrowest', 'target']);
+    expect([window.lowMm, window.highMm]).toEqual([250, 262.5]);
+    expect(toWindow({ ...heron, stock: [] }).highBy).toBe('target');
+    const bare = toWindow({ ...heron, target: undefined, stock: [] } as unknown as WindowInput);
+    expect([bare.isOpen, bare.highMm]).toEqual([true, undefined]);
+  });
+
+  test('a limit that only asks for care forbids nothing', () => {
+    const window = toWindow({ ...heron, shortest: 0.001 });
+    expect(window.bands.find((b) => b.id === 'shortest')).toEqual({
+      id: 'shortest',
+      lowMm: 2500,
+      isSoft: true,
+    });
+    expect(window.isOpen).toBe(true);
+  });
+
+  test('it opens and closes just where the bands say, tried side by side', () => {
+    const mm = fc.double({ min: 20, max: 400, noNaN: true });
+    fc.assert(
+      fc.property(mm, fc.double({ min: 0.005, max: 0.1, noNaN: true }), mm, (target, width, stock) => {
+        const input: WindowInput = {
+          ...heron,
+          target: { ...heron.target!, mm: target },
+          narrowest: { tip: 'A', width, layers: 4 },
+          stock: [{ ...heron.stock[0]!, sideMm: stock }],
+        };
+        const { bands, lowMm, highMm, isOpen } = toWindow(input);
+        const holds = (side: number): boolean =>
+          bands.every(
+            (b) => b.isSoft || (side >= (b.lowMm ?? 0) - 1e-9 && side <= (b.highMm ?? Infinity) + 1e-9),
+          );
+        const some = Array.from({ length: 800 }, (_, i) => i + 1).some(holds);
+        if (some) expect(isOpen).toBe(true);
+        if (isOpen) expect(holds((lowMm + highMm!) / 2)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('what opens an empty window', () => {
+  const closed: WindowInput = { ...heron, narrowest: { tip: 'B', width: 0.017, layers: 6 } };
+
+  test('tools, size and tolerance, each just far enough', () => {
+    expect(toWindow(closed).isOpen).toBe(false);
+    const remedies = findRemedies(closed, none);
+    expect(remedies.map((r) => r.changes[0]!.kind)).toEqual(['handling', 'target', 'tolerance']);
+    for (const r of remedies) expect(r.window.isOpen).toBe(true);
+    const size = remedies[1]!.changes[0] as { mm: number };
+    // Half a mm less, and it would stay shut.
+    const with_ = (mm: number) => toWindow({ ...closed, target: { ...closed.target!, mm } }).isOpen;
+    expect([with_(size.mm), with_(size.mm - 0.5)]).toEqual([true, false]);
+    expect(sayRemedy(remedies[0]!, 'mm')).toMatch(
+      /^Fold the narrow places with tweezers: .* mm to 262\.5 mm\.$/,
+    );
+  });
+
+  test('the thickest paper that is thin enough, another base, a limb left out, a sheet to buy', () => {
+    const thick: WindowInput = {
+      ...heron,
+      handling: 'tweezers',
+      caliperMm: 0.2,
+      narrowest: { tip: 'B', width: 0.012, layers: 8 },
+    };
+    const paper = (id: string, caliperMm: number) => ({ id, name: id, caliperMm, sideMm: 500 });
+    const papers = [paper('tissue', 0.04), paper('washi', 0.07), paper('thin', 0.1), paper('card', 0.3)];
+    expect(findRemedies(thick, { ...none, papers })[0]!.names).toEqual(['thin']);
+    const wide: WindowInput = { ...heron, limbs: { sideMm: 300, limb: 'Legs' } };
+    const bases = [
+      { id: 'frog', name: 'Frog base', sideMm: 280 },
+      { id: 'bird', name: 'Bird base', sideMm: 255 },
+    ];
+    const withoutLimb = [{ id: 'legs', name: 'Legs', sideMm: 251 }];
+    expect(
+      findRemedies(wide, { ...none, bases, withoutLimb }).map((r) => sayRemedy(r, 'mm').split(':')[0]),
+    ).toEqual(expect.arrayContaining(['Leave out the legs', 'Fold from the bird base']));
+    const small: WindowInput = { ...heron, stock: [{ ...heron.stock[0]!, sideMm: 200 }] };
+    expect(findRemedies(small, none).map((r) => r.changes[0])).toEqual([{ kind: 'buy', sideMm: 250 }]);
+  });
+
+  test('two changes together where none alone is enough, and nothing for an open one', () => {
+    const both: WindowInput = {
+      ...closed,
+      narrowest: { tip: 'B', width: 0.015, layers: 6 },
+      stock: [{ ...heron.stock[0]!, sideMm: 120 }],
+    };
+    const remedies = findRemedies(both, none);
+    expect(remedies[0]!.changes.map((c) => c.kind)).toEqual(['handling', 'buy']);
+    expect(findRemedies(heron, none)).toEqual([]);
+  });
+
+  test('every band has a name and a note', () => {
+    const full: WindowInput = { ...heron, limbs: { sideMm: 100, limb: 'Neck' }, shortest: 0.02 };
+    const said = toWindow(full).bands.map((b) => sayBand(b.id, full, 'mm'));
+    expect(said.map((s) => s.name)).toEqual([
+      'Height',
+      'Limbs',
+      'Narrowest flap',
+      'Shortest fold',
+      'Bulk',
+      'Gap to leave',
+      'Limp',
+      'Stock',
+    ]);
+    expect(said[2]!.note).toBe('5 mm at B, fingers');
+  });
+});
+
+test('the practice sheet makes the hardest feature comfortable', () => {
+  expect(toPracticeSide(heron)).toBeCloseTo(8 / 0.02, 9);
+  expect(toPracticeSide({ ...heron, shortest: 0.01 })).toBeCloseTo(5 / 0.01, 9);
+  expect(toPracticeSide({ limits: defaultLimits })).toBeUndefined();
+});
+
+describe('the plans of the cast', () => {
+  const readingsOf = (plan: Plan) => {
+    const replay = replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
+    const input = {
+      plan,
+      replay,
+      runs: [],
+      diary: [],
+      otherDiary: [],
+      limits: defaultSettings.limits,
+      sigma: defaultSettings.sigma,
+      unit: 'mm' as const,
+    };
+    return { replay, readings: toReadings(input) };
+  };
+  const heronPlan = buildHeronPlan();
+  const { replay, readings } = readingsOf(heronPlan);
+
+  test('the window of the heron is read off its folded state and its drawer', () => {
+    const input = toWindowInput(heronPlan, readings, defaultLimits, lanternDrawer)!;
+    expect(input.narrowest!.width * readings.sideMm!).toBeCloseTo(readings.last!.narrowest!.widthMm, 9);
+    expect(input.target!.ratio).toBe(readings.ratio);
+    expect(input.stock).toHaveLength(1);
+    expect(input.stock[0]!.sideMm).toBe(240);
+    expect(toWindowInput({ ...heronPlan, steps: [] }, { learned: sure }, defaultLimits, [])).toBeUndefined();
+  });
+
+  test('begun other side up, what showed the one colour shows the other', () => {
+    const { choices, openBefore } = judgeColours({ plan: heronPlan, replay })!;
+    const [own, swapped] = choices;
+    expect(own.frontShare + swapped.frontShare).toBeCloseTo(1, 9);
+    expect(own.asWanted).toBe(heronPlan.brief.sides.length);
+    own.parts.forEach((p, i) => expect(p.seen === swapped.parts[i]!.seen).toBe(p.seen === undefined));
+    expect(replay.steps[openBefore - 1]!.after.facets.length).toBeGreaterThan(1);
+    expect(replay.steps.slice(0, openBefore - 1).every((s) => s.after.facets.length === 1)).toBe(true);
+    expect(judgeColours({ plan: heronPlan, replay: { ...replay, steps: [] } })).toBeUndefined();
+  });
+});
+
+describe('cutting', () => {
+  const stock = { id: 's', name: 'sheet', widthMm: 500, heightMm: 700 };
+
+  test('known layouts: turned pieces fill what rows leave, trim and grain cost pieces', () => {
+    expect(toCutting({ widthMm: 240, heightMm: 240 }, stock).pieces).toBe(4);
+    // 300 x 200 on 500 x 500: two rows one way and the rest the other, round a hole.
+    expect(toCutting({ widthMm: 200, heightMm: 300 }, { ...stock, widthMm: 500, heightMm: 600 }).pieces).toBe(
+      5,
+    );
+    expect(toCutting({ widthMm: 250, heightMm: 350 }, stock).pieces).toBe(4);
+    expect(toCutting({ widthMm: 250, heightMm: 350 }, stock, { trimMm: 1 }).pieces).toBe(2);
+    expect(toCutting({ widthMm: 350, heightMm: 250 }, stock, { keepGrain: true }).pieces).toBe(2);
+    expect(toCutting({ widthMm: 100, heightMm: 100, isHalfSquare: true }, stock).pieces).toBe(70);
+    expect(toCutting({ widthMm: 800, heightMm: 100 }, stock)).toMatchObject({
+      pieces: 0,
+      cuts: [],
+      waste: 1,
+    });
+  });
+
+  test('pieces lie apart on the sheet, cuts separate them, and the areas add up', () => {
+    const mm = fc.integer({ min: 40, max: 300 });
+    fc.assert(
+      fc.property(
+        mm,
+        mm,
+        fc.integer({ min: 0, max: 12 }),
+        fc.boolean(),
+        (widthMm, heightMm, trimMm, keepGrain) => {
+          const { pieces, layout, cuts, waste } = toCutting({ widthMm, heightMm }, stock, {
+            trimMm,
+            keepGrain,
+          });
+          expect(layout).toHaveLength(pieces);
+          expect(waste).toBeCloseTo(1 - (pieces * widthMm * heightMm) / (500 * 700), 9);
+          layout.forEach((a, i) => {
+            expect(a.x).toBeGreaterThanOrEqual(trimMm - 1e-6);
+            expect(a.x + a.widthMm).toBeLessThanOrEqual(500 - trimMm + 1e-6);
+            expect(a.y + a.heightMm).toBeLessThanOrEqual(700 - trimMm + 1e-6);
+            if (keepGrain) expect(a.widthMm).toBe(widthMm);
+            for (const b of layout.slice(i + 1))
+              expect(
+                a.x + a.widthMm <= b.x + 1e-6 ||
+                  b.x + b.widthMm <= a.x + 1e-6 ||
+                  a.y + a.heightMm <= b.y + 1e-6 ||
+                  b.y + b.heightMm <= a.y + 1e-6,
+              ).toBe(true);
+          });
+          // No cut runs through a piece.
+          for (const { from, to } of cuts)
+            for (const p of layout) {
+              const [x, y] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+              const upright = from[0] === to[0];
+              const inX = upright
+                ? x > p.x + 1e-6 && x < p.x + p.widthMm - 1e-6
+                : Math.max(from[0], p.x) < Math.min(to[0], p.x + p.widthMm) - 1e-6;
+              const inY = upright
+                ? Math.max(from[1], p.y) < Math.min(to[1], p.y + p.heightMm) - 1e-6
+                : y > p.y + 1e-6 && y < p.y + p.heightMm - 1e-6;
+              expect(inX && inY).toBe(false);
+            }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test('the largest side is the one of which just one piece comes out', () => {
+    const shape = { width: 2, height: 3 };
+    const side = largestSide(shape, stock);
+    expect(side).toBeCloseTo(700 / 1.5, 9);
+    expect(toCutting({ widthMm: side, heightMm: side * 1.5 }, stock).pieces).toBe(1);
+    expect(toCutting({ widthMm: side + 0.1, heightMm: (side + 0.1) * 1.5 }, stock).pieces).toBe(0);
+    expect(largestSide({ width: 1, height: 1 }, stock, { trimMm: 10 })).toBe(480);
+    expect(findNextStock({ widthMm: 260, heightMm: 260 }, lanternDrawer)!.widthMm).toBeGreaterThanOrEqual(
+      260,
+    );
+  });
+
+  test('as a DXF drawing: the border and one line a cut, in mm', () => {
+    const cutting = toCutting({ widthMm: 240, heightMm: 240 }, stock, { trimMm: 5 });
+    const dxf = toCuttingDxf(cutting, stock);
+    expect(dxf.match(/^LINE$/gm)).toHaveLength(4 + cutting.cuts.length);
+    expect(dxf).toContain('TRIM');
+    expect(dxf.endsWith('EOF\n')).toBe(true);
+  });
+
+  test('as a PDF: a page that shows it all, and one for every part of the sheet at full size', async () => {
+    const cutting = toCutting({ widthMm: 240, heightMm: 240 }, stock);
+    const pdf = await toCuttingPdf({ title: 'Four squares', stock, cutting });
+    const text = pdf.toString('latin1');
+    expect(text.startsWith('%PDF-1.')).toBe(true);
+    // 500 mm in steps of 176, 700 mm in steps of 263.
+    expect(text.match(/\/Type \/Page\b/g)).toHaveLength(1 + 3 * 3);
+  });
+});
