@@ -20,7 +20,10 @@ const read = (plan: Plan, more: Partial<ReadingsInput> = {}) =>
 
 describe('what the screens say', () => {
   test('the owl without a diary: 90 mm from 92.57 mm', () => {
-    const r = read({ ...buildOwlPlan(), sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false } });
+    const r = read({
+      ...buildOwlPlan(),
+      sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false },
+    });
     expect(r.wanted!.sideMm).toBeCloseTo(90 / 0.97227182, 3);
     expect(r.sideMm).toBe(r.wanted!.sideMm);
     expect(r.stages.paper.figure).toBe('92.6 mm');
@@ -71,7 +74,13 @@ describe('what the screens say', () => {
     expect(
       read({
         ...buildPlan('strip'),
-        sheet: { shape: { kind: 'rectangle', width: 1, height: 3 }, sideMm: 90, handling: 'fingers', trimMm: 0, keepGrain: false },
+        sheet: {
+          shape: { kind: 'rectangle', width: 1, height: 3 },
+          sideMm: 90,
+          handling: 'fingers',
+          trimMm: 0,
+          keepGrain: false,
+        },
       }).verdicts[0]!.id,
     ).toBe('rules');
   });

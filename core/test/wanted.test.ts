@@ -53,7 +53,9 @@ describe('at this sheet', () => {
   const kite = findBase('kite')!.steps;
 
   test('a flap too narrow for tweezers names its step, and a sheet that would do', () => {
-    const plan = planOf(kite, { sheet: { shape: { kind: 'square' }, sideMm: 6, handling: 'fingers', trimMm: 0, keepGrain: false } });
+    const plan = planOf(kite, {
+      sheet: { shape: { kind: 'square' }, sideMm: 6, handling: 'fingers', trimMm: 0, keepGrain: false },
+    });
     const { finding, mend, mended } = mendOne(plan, 'too narrow');
     expect(finding.text).toMatch(/^At step \d the flap at [AC] is .* too small even for tweezers; from a/);
     expect(mend).toMatchObject({ kind: 'side' });

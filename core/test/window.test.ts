@@ -3,10 +3,12 @@ import fc from 'fast-check';
 import { toCuttingPdf } from '../src/booklet/index.ts';
 import { judgeColours } from '../src/checks/index.ts';
 import { buildHeronPlan, lanternDrawer } from '../src/demo/index.ts';
-import { toCuttingDxf } from '../src/formats/index.ts';
+import { readDrawerCsv, toCuttingDxf, toDrawerCsv } from '../src/formats/index.ts';
 import type { Plan } from '../src/plan/index.ts';
 import { defaultLimits, findNextStock, largestSide, toCutting } from '../src/paper/index.ts';
-import { toReadings, toWindowInput } from '../src/readings/index.ts';
+import { bases, foldBase } from '../src/bases/index.ts';
+import { matchBases, startingFigures, taskOf } from '../src/parts/index.ts';
+import { priceOfRules, toReadings, toWindowInput } from '../src/readings/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';
 import { defaultSettings } from '../src/settings/index.ts';
 import { learnRatio } from '../src/sizing/index.ts';
@@ -14,6 +16,7 @@ import {
   type RemedyOptions,
   type WindowInput,
   findRemedies,
+  rankPapers,
   sayBand,
   sayRemedy,
   toPracticeSide,
@@ -205,6 +208,93 @@ describe('the plans of the cast', () => {
     expect(replay.steps[openBefore - 1]!.after.facets.length).toBeGreaterThan(1);
     expect(replay.steps.slice(0, openBefore - 1).every((s) => s.after.facets.length === 1)).toBe(true);
     expect(judgeColours({ plan: heronPlan, replay: { ...replay, steps: [] } })).toBeUndefined();
+  });
+});
+
+describe('what the house rules cost', () => {
+  const animal = startingFigures.find((f) => f.name === 'Long-bodied animal')!;
+  const prices = priceOfRules({ figure: animal, limbs: [] }, 1);
+
+  test('the least paper under each rule: fewer rules never ask for more of it', () => {
+    expect(prices.map((p) => p.rule)).toEqual(['square', 'uncut', 'pragmatic']);
+    const [square, any, two] = prices;
+    expect(any!.areaMm2).toBeLessThanOrEqual(square!.areaMm2 + 1e-9);
+    expect(two!.pieces).toHaveLength(2);
+    expect(two!.areaMm2).toBeCloseTo(
+      two!.pieces.reduce((s, p) => s + p.areaMm2, 0),
+      9,
+    );
+    const best = matchBases(
+      bases.filter((b) => b.sheet.kind === 'square').map(foldBase),
+      taskOf({ figure: animal, limbs: [] }),
+    )[0]!;
+    expect(square!.areaMm2).toBeCloseTo(best.sideMm! ** 2, 6);
+    for (const p of prices) expect(p.minutes).toBeGreaterThan(0);
+  });
+
+  test('a figure with one hub is not parted; without limbs there is nothing to price', () => {
+    const bird = startingFigures.find((f) => f.name === 'Wading bird')!;
+    expect(priceOfRules({ figure: bird, limbs: [] }, 1).map((p) => p.rule)).toEqual(['square', 'uncut']);
+    expect(priceOfRules({ figure: null, limbs: [] }, 1)).toEqual([]);
+  });
+});
+
+describe('papers for a plan', () => {
+  const paper = (id: string, caliperMm: number | null, sideMm: number, count = 3) => ({
+    id,
+    name: id,
+    caliperMm,
+    sideMm,
+    count,
+  });
+  const wet = { isWetFolded: true, wetFoldable: (id: string) => id !== 'foil' };
+
+  test('the fittest first; what speaks against each is named', () => {
+    const ranked = rankPapers(
+      heron,
+      [
+        paper('small', 0.08, 200),
+        paper('unmeasured', null, 400),
+        paper('foil', 0.06, 400),
+        paper('washi', 0.07, 400),
+        paper('card', 0.9, 400),
+        paper('gone', 0.07, 400, 0),
+      ],
+      wet,
+    );
+    expect(ranked[0]!.id).toBe('washi');
+    expect(Object.fromEntries(ranked.map((r) => [r.id, r.against]))).toEqual({
+      washi: [],
+      small: ['sheet too small'],
+      unmeasured: ['no caliper'],
+      foil: ['not wet-foldable'],
+      card: ['no size holds'],
+      gone: ['none left'],
+    });
+    expect(rankPapers(heron, [paper('foil', 0.06, 400)], { ...wet, isWetFolded: false })[0]!.against).toEqual(
+      [],
+    );
+  });
+
+  test('the drawer goes out as CSV and comes back the same', () => {
+    const read = readDrawerCsv(toDrawerCsv(lanternDrawer), () => 'new');
+    expect(read.ok && read.value).toEqual(lanternDrawer);
+  });
+
+  test('a wrong column, a wrong cell and an empty file are told with their place', () => {
+    const fault = (text: string): string => {
+      const read = readDrawerCsv(text, (line) => `line-${line}`);
+      return read.ok ? '' : read.fault;
+    };
+    const csv = toDrawerCsv(lanternDrawer.slice(0, 2));
+    expect(fault(csv.replace('widthMm', 'breadth'))).toContain('no column "widthMm"');
+    expect(fault(csv.replace('#', 'x'))).toMatch(/^Line 2, column "frontHex"/);
+    expect(fault(csv.split('\r\n')[0]!)).toContain('no paper below its first line');
+    const anonymous = readDrawerCsv(
+      toDrawerCsv([{ ...lanternDrawer[0]!, id: 'x' }]).replace(/^x,/m, ','),
+      () => 'paper-new',
+    );
+    expect(anonymous.ok && anonymous.value[0]!.id).toBe('paper-new');
   });
 });
 

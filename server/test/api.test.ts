@@ -116,6 +116,28 @@ describe('records, papers, settings', () => {
     expect((await app().get('/api/plans/demo-owl/diary')).body).toHaveLength(5);
   });
 
+  test('a cutting plan is printed full size; a piece too large for the sheet is told', async () => {
+    const at = (width: number) =>
+      app()
+        .get('/api/cutting.pdf')
+        .query({
+          title: 'Squares',
+          stock: 'sheet',
+          stockWidth: 500,
+          stockHeight: 700,
+          width,
+          height: 240,
+          trim: 5,
+        });
+    const made = await at(240);
+    expect([made.status, made.type]).toEqual([200, 'application/pdf']);
+    expect((made.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    const large = await at(800);
+    expect(large.status).toBe(400);
+    expect(large.body.error.issues[0].text).toContain('larger than this sheet');
+    expect((await app().get('/api/cutting.pdf').query({ title: 'x' })).status).toBe(400);
+  });
+
   test('papers and settings keep what is put', async () => {
     seedDemo(store);
     const papers = (await app().get('/api/papers')).body as { id: string; count: number }[];

@@ -11,3 +11,4 @@ export type { PaperSurface } from './solid.ts';
 export { toSurface, toObj, toStl } from './solid.ts';
 export type { Appointment } from './tables.ts';
 export { toCsv, toIcs } from './tables.ts';
+export { readDrawerCsv, toDrawerCsv } from './drawer.ts';

@@ -11,9 +11,12 @@ export function foldedBase(id: string): FoldedBase | undefined {
   return known ?? folded.get(id);
 }
 
+/** Every base of the atlas, folded. */
+export const everyBase = (): FoldedBase[] => bases.map((b) => foldedBase(b.id)!);
+
 /** The bases that can be folded from such a sheet. */
 export const basesFrom = (shape: SheetShape): FoldedBase[] =>
-  bases.filter((b) => isSameShape(b.sheet, shape)).map((b) => foldedBase(b.id)!);
+  everyBase().filter(({ base }) => isSameShape(base.sheet, shape));
 
 function isSameShape(a: SheetShape, b: SheetShape): boolean {
   if (a.kind !== 'rectangle' || b.kind !== 'rectangle') return a.kind === b.kind;

@@ -17,3 +17,5 @@ export { toReadings } from './readings.ts';
 export { readStep, measureState } from './step.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
 export { toStockPieces, toWindowInput } from './window.ts';
+export type { RulePrice } from './price.ts';
+export { priceOfRules } from './price.ts';

@@ -8,3 +8,5 @@ export type { Remedy, RemedyChange, RemedyOptions } from './remedies.ts';
 export { findRemedies } from './remedies.ts';
 export { toPracticeSide } from './practice.ts';
 export { sayBand, sayRemedy } from './words.ts';
+export type { JudgedPaper, PaperFault } from './papers.ts';
+export { rankPapers } from './papers.ts';

@@ -22,7 +22,10 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
     case 'bulk':
       return { name: 'Bulk', note: `under ${limits.bulkHard} at ${narrowest!.tip}` };
     case 'gap':
-      return { name: 'Gap to leave', note: `${narrowest!.layers} layers of ${caliperMm} mm` };
+      return {
+        name: 'Gap to leave',
+        note: `${narrowest!.layers} ${narrowest!.layers === 1 ? 'layer' : 'layers'} of ${caliperMm} mm`,
+      };
     case 'limp':
       return { name: 'Limp', note: `at ${caliperMm} mm, rule of thumb` };
     case 'stock':

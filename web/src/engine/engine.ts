@@ -18,6 +18,7 @@ import {
   basesFrom,
   foldedBase,
   measureState,
+  priceOfRules,
   readStep,
   toReadings,
   type Readings,
@@ -268,6 +269,8 @@ export function buildEngine(): Engine {
         };
       });
     },
+
+    readPrices: priceOfRules,
 
     readBaseCard(id): BaseCard {
       const folded = mustFold(id);

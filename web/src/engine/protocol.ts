@@ -8,7 +8,7 @@ import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
 import type { BaseMatch } from '@jade/core/parts';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
-import type { Readings, StepReading } from '@jade/core/readings';
+import type { Readings, RulePrice, StepReading } from '@jade/core/readings';
 import type { Move, PointRef, Step } from '@jade/core/sequence';
 import type { Settings } from '@jade/core/settings';
 import type { SheetShape } from '@jade/core/sheet';
@@ -209,6 +209,8 @@ export interface Engine {
   ): { ways: MarkWay[] } | { fault: string };
   /** All bases from a sheet of this shape, or from any; the best first. */
   readAtlas(wanted: Pick<Plan, 'figure' | 'limbs'>, sheet: SheetShape | 'any'): AtlasRow[];
+  /** What each house rule costs for these limbs. */
+  readPrices(wanted: Pick<Plan, 'figure' | 'limbs'>, pace: number): RulePrice[];
   readBaseCard(id: string): BaseCard;
   readBase(id: string): BaseSheet;
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */

@@ -17,6 +17,7 @@ import {
 } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { Sheet, Slip, Waiting } from '../../ui/index.ts';
+import { DrawerCsv } from './DrawerCsv.tsx';
 import { PaperForm } from './PaperForm.tsx';
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
@@ -80,9 +81,12 @@ export function DrawerPage() {
           </>
         )}
       </p>
-      <button type="button" className="btn solid mb-4" onClick={() => setOpen(fresh())}>
-        Put a paper in
-      </button>
+      <div className="mb-4 flex flex-wrap items-center gap-5">
+        <button type="button" className="btn solid" onClick={() => setOpen(fresh())}>
+          Put a paper in
+        </button>
+        <DrawerCsv papers={data} />
+      </div>
       {data.length > 0 && <PaperTable papers={data} onOpen={setOpen} />}
       <Sheet open={open !== null} onOpen={(o) => !o && setOpen(null)} title={open?.name || 'A new paper'}>
         {open && <PaperForm key={open.id} paper={open} onDone={() => setOpen(null)} />}

@@ -49,9 +49,12 @@ export function CutSheet() {
                 ? 'Of this plan’s paper'
                 : 'The next size up'}
             : {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text} gives{' '}
-            <b>{cutting.pieces}</b> in {cutting.cuts.length} {cutting.cuts.length === 1 ? 'cut' : 'cuts'},{' '}
-            {toFigure(cutting.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away from the hand,
-            on a mat.
+            <b>{cutting.pieces}</b>{' '}
+            {cutting.cuts.length === 0
+              ? 'without a cut'
+              : `in ${cutting.cuts.length} ${cutting.cuts.length === 1 ? 'cut' : 'cuts'}`}
+            , {toFigure(cutting.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away from the
+            hand, on a mat.
           </p>
           <StockChoice stock={stock} used={next} papers={data!} onStock={setStock} />
           <Layout stock={next} cutting={cutting} isHalf={piece.isHalfSquare === true} />
@@ -140,7 +143,7 @@ function Layout({
       width={w + 2}
       height={h + 2}
       role="img"
-      aria-label={`${cutting.pieces} pieces on the stock sheet, cut in ${cutting.cuts.length} cuts`}
+      aria-label={`Pieces on the stock sheet: ${cutting.pieces}; cuts: ${cutting.cuts.length}`}
     >
       <rect x="1" y="1" width={w} height={h} fill="var(--shade)" stroke="var(--ink-2)" />
       {cutting.layout.slice(0, 200).map((p, i) => (

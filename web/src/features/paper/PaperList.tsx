@@ -1,6 +1,9 @@
-import { gapToLeaveMm, toBulk } from '@jade/core/paper';
+import { useMemo } from 'react';
+import { findPaperKind, gapToLeaveMm, toBulk } from '@jade/core/paper';
 import { toPaperChoice } from '@jade/core/plan';
+import { toStockPieces, toWindowInput } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
+import { type JudgedPaper, type PaperFault, rankPapers } from '@jade/core/window';
 import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
@@ -12,7 +15,17 @@ export function PaperList() {
   const edit = useEdit();
   const { unit, limits } = useSettings();
   const { data } = useListPapersQuery();
-  const last = useEngine().result?.readings.last;
+  const readings = useEngine().result?.readings;
+  const last = readings?.last;
+  const ranked = useMemo(() => {
+    const input = readings && data && toWindowInput(plan, readings, limits, data);
+    if (!input) return undefined;
+    const kindOf = (id: string) => findPaperKind(data.find((p) => p.id === id)!.kind);
+    return rankPapers(input, toStockPieces(plan, data), {
+      isWetFolded: plan.finish.wetFolded,
+      wetFoldable: (id) => kindOf(id)?.wetFoldable ?? true,
+    });
+  }, [plan, readings, limits, data]);
   const flap = last?.flaps.find((f) => f.tip === last.narrowest?.tip);
   if (!data || data.length === 0)
     return (
@@ -31,13 +44,15 @@ export function PaperList() {
             <th scope="col">t, mm</th>
             <th scope="col">bulk</th>
             <th scope="col">gap, mm</th>
+            {ranked && <th scope="col">sheets that hold</th>}
             <th scope="col">
               <span className="sr-only">choose</span>
             </th>
           </tr>
         </thead>
         <tbody>
-          {data.map((p) => {
+          {(ranked ? ranked.map((r) => data.find((p) => p.id === r.id)!) : data).map((p) => {
+            const judged = ranked?.find((r) => r.id === p.id);
             const chosen = plan.paper.drawerId === p.id;
             const bulk =
               flap && last?.narrowest && p.caliperMm !== null
@@ -67,6 +82,11 @@ export function PaperList() {
                     ? toFigure(gapToLeaveMm(last.measures.layersMax, p.caliperMm, 'stays'), 2)
                     : '–'}
                 </td>
+                {judged && (
+                  <td className={judged.against.length > 0 ? 'text-persimmon' : ''}>
+                    {sayJudged(judged, (mm) => toLengthText(mm, unit).text)}
+                  </td>
+                )}
                 <td>
                   <button
                     type="button"
@@ -85,6 +105,21 @@ export function PaperList() {
       </table>
     </section>
   );
+}
+
+const FAULTS: Record<PaperFault, string> = {
+  'no caliper': 'caliper not measured',
+  'none left': 'none left',
+  'not wet-foldable': 'does not bear water',
+  'sheet too small': 'sheet too small',
+  'no size holds': 'no size holds',
+};
+
+function sayJudged({ window, against }: JudgedPaper, length: (mm: number) => string): string {
+  if (against.length > 0) return against.map((f) => FAULTS[f]).join(', ');
+  return window.highMm === undefined
+    ? `from ${length(Math.round(window.lowMm))}`
+    : `${length(Math.round(window.lowMm))} to ${length(Math.round(window.highMm))}`;
 }
 
 function Swatch({ hex, name }: { hex: string; name: string }) {

@@ -10,6 +10,7 @@ import { CutSheet } from './CutSheet.tsx';
 import { PracticeSheet } from './PracticeSheet.tsx';
 import { SheetWindow } from './SheetWindow.tsx';
 import { PaperList } from './PaperList.tsx';
+import { RulePrices } from './RulePrices.tsx';
 import { WhichSideUp } from './WhichSideUp.tsx';
 
 /** Stage 3: the sheet for the wanted size, the paper, and what both do to the folds. */
@@ -25,6 +26,7 @@ export function PaperPage() {
           <SheetWindow />
           <WhichSideUp />
           <PaperList />
+          <RulePrices />
         </div>
         <div>
           <SheetForm />

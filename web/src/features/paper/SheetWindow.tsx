@@ -243,7 +243,7 @@ function ShutterBand({
 }) {
   if (to - from < 1) return null;
   const edge = fold === 'right' ? to : from;
-  const inner = fold === 'right' ? to - 8 : from + 8;
+  const inner = fold === 'right' ? Math.max(from, to - 8) : Math.min(to, from + 8);
   const high = ROW - 7;
   return (
     <g>

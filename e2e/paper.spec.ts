@@ -1,0 +1,84 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { beginPlan, pleat, saved, write } from './support.ts';
+
+test('from a wanted height to a sheet, the right side up and a printed cutting plan', async ({ page }) => {
+  await page.goto('/plan/demo-heron/paper');
+  const window = page.getByRole('region', { name: 'Sheet window' });
+  await expect(window.getByTestId('window-sentence')).toContainText('All hold from 237.6 mm');
+  await expect(window.locator('[data-band]')).toHaveCount(8);
+  await expect(window.getByTestId('stock-tick').first()).toBeVisible();
+
+  // The height drags every reading: 150 mm / (170 mm / 250.1 mm).
+  await pleat(page, 'Brief').click();
+  await write(page, 'Wanted size', '150');
+  await pleat(page, 'Paper').click();
+  await expect(page.getByTestId('wanted-side')).toHaveText('220.7 mm');
+  await page.locator('button.solid', { hasText: 'Take 220.7 mm' }).click();
+  await expect(pleat(page, 'Paper')).toContainText('220.7 mm');
+  await expect(page.getByTestId('practice')).toContainText('To practise with comfort take 705 mm');
+
+  // By fingers alone no size holds; tweezers are offered and open it again.
+  await page.getByLabel('Narrow places are folded with').selectOption('fingers');
+  await expect(window.getByTestId('window-sentence')).toContainText('No size holds for all');
+  const remedies = window.getByRole('list', { name: 'What opens the window' });
+  await remedies.getByRole('button', { name: 'Do this' }).first().click();
+  await expect(window.getByTestId('window-sentence')).toContainText('All hold from');
+
+  const sides = page.getByRole('region', { name: 'Which side up' });
+  await expect(sides.locator('[data-side=own]')).toContainText('slate up, as planned');
+  await sides.getByRole('button', { name: 'Begin with this side up' }).click();
+  await expect(sides.locator('[data-side=own]')).toContainText('oat up, as planned');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+
+  const cutting = page.getByRole('region', { name: 'Cutting' });
+  await cutting.getByLabel('Stock sheet', { exact: true }).selectOption({ label: 'Moth mulberry, 640 mm × 960 mm' });
+  // 640 / 220.7 by 960 / 220.7, rounded down.
+  await expect(cutting.getByTestId('cutting-sentence')).toContainText('gives 8');
+  await cutting.getByLabel('Trim off each edge, mm').fill('30');
+  await expect(cutting.getByTestId('cutting-sentence')).toContainText('gives 8');
+  const [pdf] = await Promise.all([
+    page.waitForEvent('download'),
+    cutting.getByRole('link', { name: 'Print it full size (PDF)' }).click(),
+  ]);
+  expect((await readFile(await pdf.path())).subarray(0, 5).toString()).toBe('%PDF-');
+  const [dxf] = await Promise.all([
+    page.waitForEvent('download'),
+    cutting.getByRole('link', { name: 'Save as DXF' }).click(),
+  ]);
+  expect((await readFile(await dxf.path(), 'utf8')).match(/^LINE$/gm)!.length).toBeGreaterThan(8);
+  await saved(page);
+});
+
+test('papers are ranked with what speaks against them, and the drawer goes out and in as CSV', async ({
+  page,
+}, info) => {
+  await page.goto('/plan/demo-heron/paper');
+  const papers = page.getByRole('region', { name: 'Which paper' });
+  await expect(papers.getByRole('row').last()).toContainText(/not measured|too small|no size|water/);
+  await page.goto('/drawer');
+  const [saving] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save as CSV' }).click(),
+  ]);
+  const csv = await readFile(await saving.path(), 'utf8');
+  const bad = info.outputPath('bad.csv');
+  await writeFile(bad, csv.replace('widthMm', 'breadth'));
+  await page.getByLabel('Take in a CSV').setInputFiles(bad);
+  await expect(page.getByRole('status')).toContainText('no column "widthMm"');
+  const good = info.outputPath('good.csv');
+  await writeFile(good, csv);
+  await page.getByLabel('Take in a CSV').setInputFiles(good);
+  await expect(page.getByRole('status')).toContainText(/11 papers taken in, 11 of them in place/);
+});
+
+test('a long-bodied animal gets bases with a body between two hubs', async ({ page }) => {
+  await beginPlan(page, 'Long otter');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Long-bodied animal' }).click();
+  await page.getByRole('button', { name: 'Choose Four thirds about a body' }).click();
+  const limbs = page.getByRole('region', { name: 'Limb by limb' });
+  await expect(limbs).toContainText('Line: wanted from');
+  await expect(limbs).toContainText('Between the two hubs the back wants 70 mm');
+  await saved(page);
+});

@@ -1,0 +1,46 @@
+import { useMemo, useState } from 'react';
+import { readDrawerCsv, toDrawerCsv } from '@jade/core/formats';
+import type { DrawerPaper } from '@jade/core/paper';
+import { usePutPaperMutation } from '../../api/index.ts';
+
+/** The drawer as a table for other programs, and papers taken in from one; papers with a known id are replaced. */
+export function DrawerCsv({ papers }: { papers: readonly DrawerPaper[] }) {
+  const [put] = usePutPaperMutation();
+  const [said, setSaid] = useState('');
+  const csv = useMemo(
+    () => `data:text/csv;charset=utf-8,${encodeURIComponent(toDrawerCsv(papers))}`,
+    [papers],
+  );
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const read = readDrawerCsv(await file.text(), () => `paper-${crypto.randomUUID().slice(0, 8)}`);
+    if (!read.ok) return setSaid(read.fault);
+    for (const paper of read.value) await put(paper).unwrap();
+    const known = read.value.filter((p) => papers.some((q) => q.id === p.id)).length;
+    setSaid(
+      `${read.value.length} ${read.value.length === 1 ? 'paper' : 'papers'} taken in, ${known} of them in place of the same.`,
+    );
+  };
+  return (
+    <>
+      <a className="act" href={csv} download="paper drawer.csv">
+        Save as CSV
+      </a>
+      <label className="act cursor-pointer">
+        Take in a CSV
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="sr-only"
+          onChange={(e) => {
+            void take(e.target.files?.[0]).catch(() =>
+              setSaid('The drawer could not be written; try again.'),
+            );
+            e.target.value = '';
+          }}
+        />
+      </label>
+      {said && <span role="status">{said}</span>}
+    </>
+  );
+}
