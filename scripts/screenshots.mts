@@ -31,9 +31,12 @@ const views: View[] = [
   },
   {
     name: 'parts-draft',
-    path: '/plan/demo-heron/parts',
+    path: '/plan/demo-sketch/parts',
     size: { width: 1280, height: 800 },
     act: async (page) => {
+      await page.getByRole('button', { name: 'Begin another figure' }).click();
+      await page.getByRole('button', { name: 'Long-bodied animal' }).click();
+      await page.getByText('Four thirds about a body').first().waitFor();
       await page.getByRole('button', { name: 'Draft a sequence' }).click();
       await page.locator('[data-draft]').first().waitFor({ timeout: 60000 });
       await page.getByRole('button', { name: 'Draft again' }).waitFor({ timeout: 120000 });
@@ -44,7 +47,7 @@ const views: View[] = [
         .evaluate((e) => e.scrollIntoView({ block: 'center' }));
     },
   },
-  { name: 'paper', path: `${owl}/paper` },
+  { name: 'paper', path: '/plan/demo-heron/paper' },
   { name: 'marks', path: '/plan/demo-sketch/marks' },
   { name: 'folds', path: `${owl}/folds` },
   {

@@ -95,7 +95,12 @@ export function judgeDraft(
     const [a, b] = [0, 1].map((hub) => where(laid.find((l) => l.chain.hub === hub)!.root));
     const { off, share, degrees } = errorOf(body, a!, b!);
     limbs.unshift({
-      chain: { leaf: body.limb, name: body.limb, hub: 0, pieces: [body] },
+      chain: {
+        leaf: body.limb,
+        name: `${body.limb.charAt(0).toUpperCase()}${body.limb.slice(1)}`,
+        hub: 0,
+        pieces: [body],
+      },
       offMm: off * sideMm,
       offShare: share,
       offDegrees: degrees,

@@ -199,7 +199,12 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
 function sayVerdict({ verdict: { isAccepted, isReadable, outlineOff, limbs } }: DraftCard): string {
   const off = `${Math.round(outlineOff * 100)} % of the outline is off the limbs`;
   const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5).length;
-  if (isAccepted)
-    return isReadable ? `All limbs as wanted; ${off}.` : `All limbs as wanted, but hard to read: ${off}.`;
+  if (isAccepted) {
+    if (isReadable) return `All limbs as wanted; ${off}.`;
+    const hidden = limbs.filter((l) => !l.endShows || l.detour > 0.05).length;
+    return hidden > 0
+      ? `All limbs as wanted; ${hidden === 1 ? 'one is' : `${hidden} are`} hard to read, ${off}.`
+      : `All limbs as wanted, but hard to read: ${off}.`;
+  }
   return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted; ${off}.`;
 }
