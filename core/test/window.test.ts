@@ -5,7 +5,14 @@ import { judgeColours } from '../src/checks/index.ts';
 import { buildHeronPlan, lanternDrawer } from '../src/demo/index.ts';
 import { readDrawerCsv, toCuttingDxf, toDrawerCsv } from '../src/formats/index.ts';
 import type { Plan } from '../src/plan/index.ts';
-import { defaultLimits, findNextStock, largestSide, toCutting } from '../src/paper/index.ts';
+import {
+  caliperOfStack,
+  defaultLimits,
+  findNextStock,
+  grammageOfStack,
+  largestSide,
+  toCutting,
+} from '../src/paper/index.ts';
 import { bases, foldBase } from '../src/bases/index.ts';
 import { matchBases, startingFigures, taskOf } from '../src/parts/index.ts';
 import { priceOfRules, toReadings, toWindowInput } from '../src/readings/index.ts';
@@ -236,6 +243,36 @@ describe('what the house rules cost', () => {
     const bird = startingFigures.find((f) => f.name === 'Wading bird')!;
     expect(priceOfRules({ figure: bird, limbs: [] }, 1).map((p) => p.rule)).toEqual(['square', 'uncut']);
     expect(priceOfRules({ figure: null, limbs: [] }, 1)).toEqual([]);
+  });
+});
+
+describe('a stack under the caliper and on the scale', () => {
+  test('a sheet is its share of the reading, ten times as exact for ten', () => {
+    const ten = caliperOfStack(10, 0.92);
+    expect(ten.ok && ten.value).toEqual({
+      value: expect.closeTo(0.092, 12),
+      offBy: expect.closeTo(0.0005, 12),
+    });
+    // 10 sheets of 1/16 m2 at 80 g/m2 weigh 50 g.
+    const heavy = grammageOfStack(10, 50, { widthMm: 250, heightMm: 250 });
+    expect(heavy.ok && heavy.value.value).toBeCloseTo(80, 9);
+  });
+
+  test('readings that cannot be are told with what to do', () => {
+    const said = [
+      caliperOfStack(0, 1),
+      caliperOfStack(2.5, 1),
+      caliperOfStack(10, 0),
+      caliperOfStack(1, 40),
+      grammageOfStack(10, 5000, { widthMm: 100, heightMm: 100 }),
+    ];
+    expect(said.map((m) => (m.ok ? '' : m.fault.split(/[;:.]/)[0]))).toEqual([
+      'A stack has 1 to 200 whole sheets',
+      'A stack has 1 to 200 whole sheets',
+      'A stack of 10 sheets is not 0 mm thick',
+      'A stack of 1 sheets is not 40 mm thick',
+      'A stack of 10 sheets of 100 x 100 mm does not weigh 5000 g',
+    ]);
   });
 });
 

@@ -10,3 +10,5 @@ export type { DrawerPaper } from './drawer.ts';
 export { drawerPaperSchema } from './drawer.ts';
 export type { StockSize, Cutting, Cut, CuttingRules, Piece } from './stock.ts';
 export { findNextStock, largestSide, toCutting } from './stock.ts';
+export type { Measured } from './measure.ts';
+export { caliperOfStack, grammageOfStack } from './measure.ts';

@@ -9,6 +9,7 @@ import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
 import { Waiting } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
+import { useDrawerSheet } from './useDrawerSheet.ts';
 import { beginRun, findKeptRun, keepRun } from './run.ts';
 
 /** Stage 7: the runs so far, and the bench itself, which fills the page. */
@@ -19,6 +20,7 @@ export function BenchPage() {
   const navigate = useNavigate();
   const [putRun] = usePutRunMutation();
   const [run, setRun] = useState<BenchRun | null>(null);
+  const sheet = useDrawerSheet();
   if (!result || !input || !id) return <Waiting what="Laying out the bench …" />;
   if (plan.steps.length === 0) {
     return (
@@ -53,7 +55,8 @@ export function BenchPage() {
       />
     );
   }
-  const begin = (): void =>
+  const begin = (): void => {
+    sheet.take();
     change(
       beginRun(
         freshId('run'),
@@ -63,6 +66,7 @@ export function BenchPage() {
         result.readings.minutes,
       ),
     );
+  };
   return (
     <main>
       <StageHead title="Bench">
@@ -75,6 +79,7 @@ export function BenchPage() {
         ) : (
           'Lay the sheet ready; space, swipe or the corner of the page turns to the next step.'
         )}
+        {sheet.note && <span className="note block">{sheet.note}</span>}
       </StageHead>
       <div className="flex gap-4 px-7 pb-6">
         {open && (

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { type DrawerPaper, paperKinds } from '@jade/core/paper';
 import { sayFault, usePutPaperMutation } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
+import { MeasureStack } from './MeasureStack.tsx';
 import { Choice, Field, LengthField, NumberField, Slip, TextField } from '../../ui/index.ts';
 
 /** One paper of the drawer, written or changed. */
@@ -89,6 +90,7 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
         valueMm={draft.heightMm}
         onLength={(mm) => mm !== null && set({ heightMm: mm })}
       />
+      <MeasureStack paper={draft} onMeasured={set} />
       {colour('Front side', 'frontName', 'frontHex')}
       {colour('Back side', 'backName', 'backHex')}
       <NumberField
