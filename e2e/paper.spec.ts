@@ -23,6 +23,10 @@ test('from a wanted height to a sheet, the right side up and a printed cutting p
   await expect(pleat(page, 'Paper')).toContainText(side);
   await expect(page.getByTestId('practice')).toContainText('To practise with comfort take 705 mm');
 
+  await expect(
+    page.getByRole('list', { name: 'Parts to practise on' }).getByRole('listitem').first(),
+  ).toContainText(/steps? \d+.*square at [A-D]/);
+
   // By fingers alone no size holds; tweezers are offered and open it again.
   await page.getByLabel('Narrow places are folded with').selectOption('fingers');
   await expect(window.getByTestId('window-sentence')).toContainText('No size holds for all');

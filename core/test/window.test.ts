@@ -16,7 +16,7 @@ import {
 import { bases, foldBase } from '../src/bases/index.ts';
 import { matchBases, startingFigures, taskOf } from '../src/parts/index.ts';
 import { priceOfRules, toReadings, toWindowInput } from '../src/readings/index.ts';
-import { replaySequence } from '../src/sequence/index.ts';
+import { replaySequence, write } from '../src/sequence/index.ts';
 import { defaultSettings } from '../src/settings/index.ts';
 import { learnRatio } from '../src/sizing/index.ts';
 import {
@@ -26,6 +26,7 @@ import {
   rankPapers,
   sayBand,
   sayRemedy,
+  toPartialSheet,
   toPracticeSide,
   toWindow,
 } from '../src/window/index.ts';
@@ -332,6 +333,62 @@ describe('papers for a plan', () => {
       () => 'paper-new',
     );
     expect(anonymous.ok && anonymous.value[0]!.id).toBe('paper-new');
+  });
+});
+
+describe('a part of the sheet for one passage', () => {
+  const { on, along, through, at, writeStep } = write;
+  const corner = (id: string, name: string, far: number, passage: string) =>
+    writeStep(
+      id,
+      {
+        kind: 'fold',
+        sense: 'valley',
+        line: through(
+          along(at(name), at(name === 'A' ? 'B' : 'D'), far),
+          along(at(name), at(name === 'A' ? 'D' : 'B'), far),
+        ),
+        flap: [at(name)],
+        layers: 'flap',
+      },
+      { passage },
+    );
+  const replay = replaySequence({
+    sheet: { kind: 'square' },
+    points: {},
+    steps: [
+      corner('a', 'A', 0.2, 'Tail'),
+      corner('c', 'C', 0.3, 'Head'),
+      writeStep(
+        'half',
+        {
+          kind: 'fold',
+          sense: 'valley',
+          line: through(on(0, 0.5), on(1, 0.5)),
+          flap: [at('D')],
+          layers: 'flap',
+        },
+        { passage: 'Body' },
+      ),
+      writeStep('turn', { kind: 'turn', over: 'sideways' }, { passage: 'Pose' }),
+    ],
+  });
+
+  test('it reaches from a corner just as far as the paper that moves', () => {
+    expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+    expect(toPartialSheet(replay, 'Tail')).toEqual({
+      corner: 'A',
+      side: expect.closeTo(0.2, 9),
+      from: 1,
+      to: 1,
+    });
+    expect(toPartialSheet(replay, 'Head')).toMatchObject({ corner: 'C', side: expect.closeTo(0.3, 9) });
+  });
+
+  test('a passage that moves most of the sheet, or nothing, has none', () => {
+    expect(toPartialSheet(replay, 'Body')).toBeUndefined();
+    expect(toPartialSheet(replay, 'Pose')).toBeUndefined();
+    expect(toPartialSheet(replay, 'Nothing of that name')).toBeUndefined();
   });
 });
 

@@ -5,7 +5,7 @@ import { sheetArea } from '../sheet/index.ts';
 import { basesFrom, everyBase } from './atlas.ts';
 
 /** One piece of paper a plan could be folded from under a rule. */
-export interface PricedPiece {
+interface PricedPiece {
   readonly baseName: string;
   readonly sideMm: number;
   readonly areaMm2: number;

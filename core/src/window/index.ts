@@ -10,3 +10,5 @@ export { toPracticeSide } from './practice.ts';
 export { sayBand, sayRemedy } from './words.ts';
 export type { JudgedPaper, PaperFault } from './papers.ts';
 export { rankPapers } from './papers.ts';
+export type { PartialSheet } from './partial.ts';
+export { toPartialSheet } from './partial.ts';

@@ -36,6 +36,7 @@ import {
 } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
+import { toPartialSheet } from '@jade/core/window';
 import { listLandmarks } from './landmarks.ts';
 import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts';
 import type {
@@ -267,6 +268,16 @@ export function buildEngine(): Engine {
           drawing: drawModel(standUp(base), 0),
           flaps: base.flaps.map(({ tip, length, width }) => ({ tip, length, width })),
         };
+      });
+    },
+
+    readPartials() {
+      const folded = replay;
+      if (!folded) return [];
+      const passages = new Set(folded.sequence.steps.map((s) => s.passage).filter((p) => p !== ''));
+      return [...passages].flatMap((passage) => {
+        const part = toPartialSheet(folded, passage);
+        return part ? [{ passage, ...part }] : [];
       });
     },
 

@@ -12,6 +12,7 @@ import type { Readings, RulePrice, StepReading } from '@jade/core/readings';
 import type { Move, PointRef, Step } from '@jade/core/sequence';
 import type { Settings } from '@jade/core/settings';
 import type { SheetShape } from '@jade/core/sheet';
+import type { PartialSheet } from '@jade/core/window';
 
 /** What the worker needs to compute a plan. */
 export interface PlanInput {
@@ -209,6 +210,8 @@ export interface Engine {
   ): { ways: MarkWay[] } | { fault: string };
   /** All bases from a sheet of this shape, or from any; the best first. */
   readAtlas(wanted: Pick<Plan, 'figure' | 'limbs'>, sheet: SheetShape | 'any'): AtlasRow[];
+  /** The part of the sheet that is enough to practise each passage on; passages that need it all are left out. */
+  readPartials(): ({ readonly passage: string } & PartialSheet)[];
   /** What each house rule costs for these limbs. */
   readPrices(wanted: Pick<Plan, 'figure' | 'limbs'>, pace: number): RulePrice[];
   readBaseCard(id: string): BaseCard;

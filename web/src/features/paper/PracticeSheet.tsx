@@ -1,10 +1,10 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { toWindowInput } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { toPracticeSide } from '@jade/core/window';
 import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
-import { useEngine } from '../../engine/index.ts';
+import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';
 
@@ -56,6 +56,39 @@ export function PracticeSheet() {
           )}
         </p>
       )}
+      <Partials scale={Math.max(practice ?? 0, sideMm)} />
     </section>
+  );
+}
+
+/** Passages that can be practised on a part of the sheet, cut from one corner at the practice size. */
+function Partials({ scale }: { scale: number }) {
+  const { result } = useEngine();
+  const { unit } = useSettings();
+  const [parts, setParts] = useState<Awaited<ReturnType<ReturnType<typeof getEngine>['readPartials']>>>([]);
+  useEffect(() => {
+    if (!result) return;
+    let live = true;
+    getEngine()
+      .readPartials()
+      .then((found) => live && setParts(found))
+      .catch(() => undefined);
+    return () => {
+      live = false;
+    };
+  }, [result]);
+  if (parts.length === 0) return null;
+  return (
+    <>
+      <p className="note mt-1">For one passage a part of that sheet is enough, cut from a corner:</p>
+      <ul aria-label="Parts to practise on" className="text-[14px] leading-[20px]">
+        {parts.map((p) => (
+          <li key={p.passage}>
+            {p.passage}, {p.from === p.to ? `step ${p.from}` : `steps ${p.from} to ${p.to}`}:{' '}
+            <b>{toLengthText(Math.ceil(p.side * scale), unit).text}</b> square at {p.corner}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
