@@ -9,9 +9,7 @@ test('the atlas lays a base open and begins a plan with its steps', async ({ pag
     '5 flaps of 0.354 and 4 of 0.146 of the side.',
   );
   await expect(page.getByRole('row')).toHaveCount(10);
-  await expect(page.getByTestId('efficiency')).toHaveText(
-    'No smaller sheet can hold these flaps.',
-  );
+  await expect(page.getByTestId('efficiency')).toHaveText('No smaller sheet can hold these flaps.');
   // Every base of the list is folded in its turn and says its flaps.
   await expect(list.getByText('folding …')).toHaveCount(0);
   await list.getByRole('link', { name: /^Bird base 5 flaps/ }).click();

@@ -98,3 +98,22 @@ test('a long-bodied animal gets bases with a body between two hubs', async ({ pa
   await expect(limbs).toContainText('Between the two hubs the back wants 70 mm');
   await saved(page);
 });
+
+test('any fraction of an edge is found by folding; what is none is told', async ({ page }) => {
+  await beginPlan(page, 'Eleven parts');
+  await pleat(page, 'Marks').click();
+  const mark = page.getByLabel('Mark', { exact: true });
+  await mark.fill('11/3');
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await expect(page.getByRole('alert')).toContainText('no fraction between 0 and 1');
+  await mark.fill('3/11');
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await expect(page.locator('[data-way]').first()).toContainText(/creases.*(exact|mm off by itself)/);
+  await page
+    .getByRole('button', { name: /^Put into the sequence/ })
+    .first()
+    .click();
+  await expect(page.locator('[data-way]').first()).toContainText('In the sequence');
+  await expect(pleat(page, 'Folds')).toContainText('all flat');
+  await saved(page);
+});

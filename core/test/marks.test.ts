@@ -72,9 +72,43 @@ describe('marks on an edge, folded in the engine and measured', () => {
   test.each([
     [{ edge: 'XY', top: 1, bottom: 2 }, 'no edge XY'],
     [{ edge: 'AB', top: 3, bottom: 2 }, 'between 0 and 1'],
-    [{ edge: 'AB', top: 1, bottom: 5 }, 'not among the marks'],
+    [{ edge: 'AB', top: 1, bottom: 65 }, 'ask for 64 parts at most'],
+    [{ edge: 'AB', top: 0, bottom: 5 }, 'between 0 and 1'],
   ])('%j is refused with a sentence', (ask, part) => {
     const ways = constructMark(square, ask, 'q');
     expect(ways.ok ? '' : ways.fault).toContain(part);
+  });
+
+  test.each([
+    ['square', square],
+    ['rectangle', { kind: 'rectangle', width: 1, height: 1.414 } as const],
+    ['triangle', { kind: 'triangle' } as const],
+  ])(
+    'any fraction of an edge of the %s is found; the engine folds it to where it is said to be',
+    (_, sheet) => {
+      for (const [top, bottom] of [
+        [1, 5],
+        [2, 7],
+        [3, 11],
+        [5, 13],
+        [7, 17],
+      ] as const) {
+        const ask = { edge: 'AB', top, bottom };
+        const ways = judge(ask, sheet);
+        expect(ways.length).toBeGreaterThan(0);
+        for (const way of ways) {
+          // Exact ones to rounding, others within half a mm on 300, measured on the replayed sheet.
+          expect(Math.abs(way.share - top / bottom)).toBeLessThan(
+            way.construction.exact ? 1e-9 : 0.5 / 300 + 1e-9,
+          );
+          expect(way.replay.steps.filter((s) => s.refusal)).toEqual([]);
+          expect(way.errorMm).toBeGreaterThan(0);
+        }
+      }
+    },
+  );
+
+  test('sixteenths and finer halvings come of halving as before', () => {
+    expect(judge({ edge: 'AB', top: 5, bottom: 32 }).some((w) => w.construction.id === 'halving')).toBe(true);
   });
 });

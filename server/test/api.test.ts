@@ -118,17 +118,15 @@ describe('records, papers, settings', () => {
 
   test('a cutting plan is printed full size; a piece too large for the sheet is told', async () => {
     const at = (width: number) =>
-      app()
-        .get('/api/cutting.pdf')
-        .query({
-          title: 'Squares',
-          stock: 'sheet',
-          stockWidth: 500,
-          stockHeight: 700,
-          width,
-          height: 240,
-          trim: 5,
-        });
+      app().get('/api/cutting.pdf').query({
+        title: 'Squares',
+        stock: 'sheet',
+        stockWidth: 500,
+        stockHeight: 700,
+        width,
+        height: 240,
+        trim: 5,
+      });
     const made = await at(240);
     expect([made.status, made.type]).toEqual([200, 'application/pdf']);
     expect((made.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');

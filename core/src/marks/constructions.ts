@@ -10,6 +10,7 @@ import {
 } from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
+import { foundConstructions } from './found.ts';
 import { writeHalvings } from './halving.ts';
 
 /** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
@@ -45,7 +46,10 @@ export const defaultSigma: AlignmentSigma = {
   guess: 8,
 };
 
-/** Constructions of the wanted mark: halves to eighths by halving, thirds in two exact ways and a self-correcting one. */
+/**
+ * Constructions of the wanted mark, any fraction up to 64ths: halving for powers of two, thirds in two exact ways and a
+ * self-correcting one, and whatever single folds on this sheet reach, exactly or within half a mm on 300.
+ */
 export function constructMark(
   sheet: SheetShape,
   ask: MarkAsk,
@@ -60,19 +64,34 @@ export function constructMark(
     );
   if (!(ask.top > 0 && ask.top < ask.bottom))
     return failed(`${ask.top}/${ask.bottom} does not lie on the edge; write a fraction between 0 and 1.`);
+  if (ask.bottom > MOST_PARTS)
+    return failed(
+      `${ask.top}/${ask.bottom} is finer than folds can keep; ask for ${MOST_PARTS} parts at most, or round it to a coarser fraction.`,
+    );
   const [p, q] = ask.edge.split('').map(named) as [PointRef, PointRef];
   const builder = { p, q, prefix };
-  if ([2, 4, 8].includes(ask.bottom)) return done([halving(builder, ask)]);
-  if (ask.bottom !== 3)
-    return failed(
-      `${ask.top}/${ask.bottom} is not among the marks known so far: halves, quarters, eighths and thirds.`,
-    );
-  const ways: Construction[] = [];
-  if (sheet.kind !== 'triangle') ways.push(crossing(builder, ask));
-  if (sheet.kind === 'square') ways.push(cornerToMark(builder, ask));
-  ways.push(selfCorrecting(builder, ask));
-  return done(ways);
+  const known: Construction[] = [];
+  if (isPowerOfTwo(ask.bottom)) known.push(halving(builder, ask));
+  if (ask.bottom === 3) {
+    if (sheet.kind !== 'triangle') known.push(crossing(builder, ask));
+    if (sheet.kind === 'square') known.push(cornerToMark(builder, ask));
+    known.push(selfCorrecting(builder, ask));
+  }
+  // Eighths and coarser halvings need no search.
+  const found = known.length > 0 && ask.bottom <= EASY ? [] : foundConstructions(sheet, ask, prefix);
+  const ways = [...known, ...found];
+  return ways.length > 0
+    ? done(ways)
+    : failed(
+        `No ${MOST_FOLDS} folds or fewer reach ${ask.top}/${ask.bottom} of ${ask.edge} within half a mm; ask for a neighbouring fraction, or measure it.`,
+      );
 }
+
+/** Parts of an edge: finer divisions than this are not folded. */
+const MOST_PARTS = 64;
+const MOST_FOLDS = 6;
+const EASY = 8;
+const isPowerOfTwo = (n: number): boolean => n > 1 && (n & (n - 1)) === 0;
 
 interface Builder {
   readonly p: PointRef;

@@ -7,9 +7,15 @@ import { useSettings } from '../../app/useSettings.ts';
 import { type MarkWay, getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { Choice, Slip } from '../../ui/index.ts';
+import { Choice, Slip, TextField } from '../../ui/index.ts';
 
-const FRACTIONS = ['1/2', '1/4', '3/4', '1/8', '3/8', '5/8', '7/8', '1/3', '2/3'] as const;
+/** "3/11": both numbers, or undefined where it is no fraction between 0 and 1. */
+function readFraction(text: string): { top: number; bottom: number } | undefined {
+  const parts = /^\s*(\d{1,3})\s*\/\s*(\d{1,3})\s*$/.exec(text);
+  if (!parts) return undefined;
+  const [top, bottom] = [Number(parts[1]), Number(parts[2])];
+  return top > 0 && top < bottom ? { top, bottom } : undefined;
+}
 
 /** Stage 4: marks found by folding; each construction drawn, with its creases and its error at this sheet. */
 export function MarksPage() {
@@ -17,10 +23,15 @@ export function MarksPage() {
   const edit = useEdit();
   const [edge, setEdge] = useState('AB');
   const [fraction, setFraction] = useState<string>('1/3');
+  const [fault, setFault] = useState('');
   const [selected, setSelected] = useState<string | null>(null);
   const ask = plan.marks.find((m) => m.id === selected) ?? plan.marks.at(-1);
   const add = (): void => {
-    const [top, bottom] = fraction.split('/').map(Number) as [number, number];
+    const read = readFraction(fraction);
+    if (!read)
+      return setFault(`"${fraction}" is no fraction between 0 and 1; write it as 3/11, up to 64ths.`);
+    setFault('');
+    const { top, bottom } = read;
     const known = plan.marks.find((m) => m.edge === edge && m.top === top && m.bottom === bottom);
     if (known) return setSelected(known.id);
     const id = freshId('mark');
@@ -33,13 +44,7 @@ export function MarksPage() {
         <MarksSentence />
       </StageHead>
       <div className="flex flex-wrap items-end gap-3 px-7 pb-4">
-        <Choice
-          label="Mark"
-          value={fraction}
-          options={FRACTIONS.map((f) => ({ value: f, label: f }))}
-          onChoice={setFraction}
-          className="w-24"
-        />
+        <TextField label="Mark" most={9} value={fraction} onText={setFraction} className="w-24" />
         <Choice
           label="of edge"
           value={edge}
@@ -50,6 +55,11 @@ export function MarksPage() {
         <button type="button" className="btn solid" onClick={add}>
           Ask for this mark
         </button>
+        {fault && (
+          <p role="alert" className="basis-full text-persimmon">
+            {fault}
+          </p>
+        )}
         <ul className="ml-4 flex flex-wrap gap-3" aria-label="Marks asked for">
           {plan.marks.map((m) => (
             <li
@@ -168,7 +178,12 @@ function Way({
         <p>
           <b>{way.creases}</b> creases, {way.pinches} of them pinches ·{' '}
           <b>±{toFigure(Math.hypot(way.errorMm, way.missMm), 2)} mm</b> at {toFigure(sideMm, 0)} mm ·{' '}
-          {way.exact ? 'exact' : 'corrects itself'} · worst at its step {way.worstStep}
+          {way.exact
+            ? 'exact'
+            : way.id === 'self'
+              ? 'corrects itself'
+              : `${toFigure(way.missMm, 2)} mm off by itself`}{' '}
+          · worst at its step {way.worstStep}
         </p>
       </div>
       <p className="note mb-2">{way.how}</p>
