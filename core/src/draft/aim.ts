@@ -1,6 +1,6 @@
 import type { Base, BaseFlap, FoldedBase } from '../bases/index.ts';
 import { bearing, toTurn } from '../geometry/index.ts';
-import type { Chain, ChainPiece } from './chains.ts';
+import { type Chain, type ChainPiece, STRAIGHT } from './chains.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
 export interface Aim {
@@ -24,9 +24,6 @@ export const onBase = (
   pose: number,
   { rotation, isMirrored }: Pick<Aim, 'rotation' | 'isMirrored'>,
 ): number => toTurn((isMirrored ? 180 - pose : pose) - rotation);
-
-/** A turn that is none. */
-export const STRAIGHT = 4.5;
 
 /**
  * How hard a turn of a flap is at its root: none is free, a half turn and wide turns are one fold, small turns need crimps

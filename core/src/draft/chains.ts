@@ -18,8 +18,8 @@ export interface Chain {
   readonly pieces: readonly ChainPiece[];
 }
 
-/** Pieces of a body that differ by less lie in one line. */
-const STRAIGHT = 4.5;
+/** A turn of fewer degrees is none. */
+export const STRAIGHT = 4.5;
 
 /** The chains of a figure on its hubs. Limbs without an angle keep the one before. */
 export function chainsFrom(figure: Figure, { nodes }: Seat): Chain[] {

@@ -11,8 +11,8 @@ import {
   write,
 } from '../sequence/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
-import { type Aim, STRAIGHT } from './aim.ts';
-import type { Chain } from './chains.ts';
+import type { Aim } from './aim.ts';
+import { type Chain, STRAIGHT } from './chains.ts';
 import { edgesOf } from './edges.ts';
 import { type LaidChain, layChains, pointOn } from './laid.ts';
 import { type Bend, type Trial, listTurns } from './turns.ts';

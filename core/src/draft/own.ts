@@ -1,8 +1,7 @@
 import { toTurn } from '../geometry/index.ts';
 import { type Figure, type LimbTask, type OwnBase, type Seat, ownBases, sizeOf } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { STRAIGHT } from './aim.ts';
-import { type Chain, bodyFrom, chainsFrom } from './chains.ts';
+import { type Chain, STRAIGHT, bodyFrom, chainsFrom } from './chains.ts';
 
 /** Share of the figure's size its paper may reach from the axis before it is turned. */
 const NARROW = 0.085;

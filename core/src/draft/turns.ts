@@ -1,5 +1,5 @@
 import type { BaseFlap } from '../bases/index.ts';
-import { STRAIGHT } from './aim.ts';
+import { STRAIGHT } from './chains.ts';
 import { type LineRef, type PointRef, type Step, write } from '../sequence/index.ts';
 
 const { along, turned, writeStep } = write;

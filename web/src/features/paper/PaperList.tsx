@@ -1,13 +1,14 @@
 import { useMemo } from 'react';
 import { findPaperKind, gapToLeaveMm, toBulk } from '@jade/core/paper';
 import { toPaperChoice } from '@jade/core/plan';
-import { toStockPieces, toWindowInput } from '@jade/core/readings';
+import { toStockPieces } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { type JudgedPaper, type PaperFault, rankPapers } from '@jade/core/window';
 import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import { useWindowInput } from './useWindowInput.ts';
 
 /** The drawer's papers for this plan: caliper, bulk and gap each would give; one is chosen. */
 export function PaperList() {
@@ -15,17 +16,16 @@ export function PaperList() {
   const edit = useEdit();
   const { unit, limits } = useSettings();
   const { data } = useListPapersQuery();
-  const readings = useEngine().result?.readings;
-  const last = readings?.last;
+  const last = useEngine().result?.readings.last;
+  const input = useWindowInput();
   const ranked = useMemo(() => {
-    const input = readings && data && toWindowInput(plan, readings, limits, data);
-    if (!input) return undefined;
+    if (!input || !data) return undefined;
     const kindOf = (id: string) => findPaperKind(data.find((p) => p.id === id)!.kind);
     return rankPapers(input, toStockPieces(plan, data), {
       isWetFolded: plan.finish.wetFolded,
       wetFoldable: (id) => kindOf(id)?.wetFoldable ?? true,
     });
-  }, [plan, readings, limits, data]);
+  }, [plan, input, data]);
   const flap = last?.flaps.find((f) => f.tip === last.narrowest?.tip);
   if (!data || data.length === 0)
     return (

@@ -1,24 +1,20 @@
-import { useEffect, useMemo, useState } from 'react';
-import { toWindowInput } from '@jade/core/readings';
+import { useEffect, useState } from 'react';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { toPracticeSide } from '@jade/core/window';
-import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';
+import { useWindowInput } from './useWindowInput.ts';
 
 /** The second size: a sheet to practise on, enlarged until the hardest feature is comfortable; proportions are kept. */
 export function PracticeSheet() {
   const plan = usePlan();
   const edit = useEdit();
   const { unit, limits } = useSettings();
-  const { data: papers } = useListPapersQuery();
   const readings = useEngine().result?.readings;
-  const practice = useMemo(() => {
-    const input = readings && toWindowInput(plan, readings, limits, papers ?? []);
-    return input && toPracticeSide(input);
-  }, [plan, readings, limits, papers]);
+  const input = useWindowInput();
+  const practice = input && toPracticeSide(input);
   const sideMm = readings?.sideMm;
   if (sideMm === undefined) return null;
   const { shape } = plan.sheet;

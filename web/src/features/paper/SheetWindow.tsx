@@ -1,13 +1,20 @@
 import { scaleLinear } from 'd3';
 import { useMemo, useRef, useState } from 'react';
-import { toStockPieces, toWindowInput } from '@jade/core/readings';
-import { type BandId, sayBand, toWindow } from '@jade/core/window';
+import { toStockPieces } from '@jade/core/readings';
+import {
+  type BandId,
+  type SheetWindow as Window,
+  type WindowInput as Input,
+  sayBand,
+  toWindow,
+} from '@jade/core/window';
 import { toLengthText } from '@jade/core/units';
 import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Remedies } from './Remedies.tsx';
+import { useWindowInput } from './useWindowInput.ts';
 
 const WIDTH = 720;
 const LEFT = 150;
@@ -17,13 +24,9 @@ const TOP = 60;
 /** Sheet sizes from left to right; each limit is a shutter over the sizes it forbids. Drag the kite to choose. */
 export function SheetWindow() {
   const plan = usePlan();
-  const { limits } = useSettings();
   const { data: papers } = useListPapersQuery();
   const readings = useEngine().result?.readings;
-  const input = useMemo(
-    () => (readings && papers ? toWindowInput(plan, readings, limits, papers) : undefined),
-    [plan, readings, limits, papers],
-  );
+  const input = useWindowInput();
   const window = useMemo(() => input && toWindow(input), [input]);
   const stock = useMemo(() => toStockPieces(plan, papers ?? []), [plan, papers]);
   if (!input || !window || window.bands.length === 0 || !readings?.sideMm)
@@ -46,9 +49,6 @@ export function SheetWindow() {
     </section>
   );
 }
-
-type Input = NonNullable<ReturnType<typeof toWindowInput>>;
-type Window = ReturnType<typeof toWindow>;
 
 function WindowSentence({ input, window, side }: { input: Input; window: Window; side: number }) {
   const { unit } = useSettings();
