@@ -170,6 +170,24 @@ const cases: Record<string, { before: readonly Step[]; move: Written; says: stri
     says: 'Refold on one crease, bringing corner B to corner A.',
     word: 'refold',
   },
+  'spread sink': {
+    before: findBase('waterbomb')!.steps,
+    move: {
+      kind: 'refold',
+      name: 'spread sink',
+      creases: [
+        [on(0.35, 0), on(0.35, 1)],
+        [on(0.65, 0), on(0.65, 1)],
+        [on(0, 0.35), on(1, 0.35)],
+        [on(0, 0.65), on(1, 0.65)],
+      ].map(([from, to]) => ({ from: from!, to: to!, wish: 'folded' as const })),
+      bring: [{ point: O, to: on(0.5, 0.2) }],
+      anchor: on(0.5, 0.01),
+      side: 'any',
+    },
+    says: 'Spread-sink: open the layers, push the centre O to the point 1/2, 1/5 and spread the paper round it flat, on 4 creases together.',
+    word: 'spread sink',
+  },
 };
 
 const foldAll = (steps: readonly Step[]): Replay =>

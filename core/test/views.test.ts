@@ -9,12 +9,14 @@ import {
   drawSheet,
   drawStep,
   drawThrough,
+  equalPath,
   placeLabels,
   toSvg,
 } from '../src/drawing/index.ts';
+import { distance } from '../src/geometry/index.ts';
 import { nameSteps, replaySequence, write } from '../src/sequence/index.ts';
 
-const { at, along, across, through, writeStep } = write;
+const { at, along, across, onto, through, writeStep } = write;
 
 const bird = replaySequence({ ...findBase('bird')!, steps: findBase('bird')!.steps }).steps;
 const heron = replaySequence({
@@ -202,5 +204,28 @@ describe('the craft’s arrows', () => {
       title: 'x',
     });
     expect(svg).toContain('fill="none"');
+  });
+
+  test('halves of a pinch and pleats of an accordion bear the sign of equal parts', () => {
+    const [a, b, c] = [at('A'), at('B'), at('C')];
+    const onAC = (share: string) => across(along(a, c, share), through(a, c));
+    const own = [
+      writeStep('half', { kind: 'pinch', sense: 'valley', line: onto(a, b), on: [a, b] }),
+      writeStep('book', { kind: 'fold', sense: 'valley', line: through(a, c), flap: [b], layers: 'flap' }),
+      writeStep('pleats', { kind: 'accordion', lines: [onAC('0.7'), onAC('0.75')], pleats: 4, flap: [c] }),
+    ];
+    const played = replaySequence({ sheet: { kind: 'square' }, points: {}, steps: own }).steps;
+    const signs = (i: number) =>
+      drawStep(played[i]!, nameSteps(own)).items.flatMap((item) => (item.kind === 'equal' ? [item] : []));
+    expect(signs(0)).toEqual([{ kind: 'equal', from: [0, 0], to: [1, 0], parts: 2 }]);
+    expect(signs(1)).toEqual([]);
+    const [pleats] = signs(2);
+    expect(pleats!.parts).toBe(3);
+    // Three pleats of a twentieth of the diagonal, from the first crease towards the tip.
+    expect(distance(pleats!.from, pleats!.to)).toBeCloseTo(0.15 * Math.SQRT2, 9);
+    expect(distance(pleats!.to, [1, 1])).toBeLessThan(distance(pleats!.from, [1, 1]));
+    // A stroke for each half, 15 px across; none where the parts are too short to be told apart.
+    expect(equalPath([0, 0], [40, 0], 2).match(/M/g)).toHaveLength(2);
+    expect(equalPath([0, 0], [40, 0], 8)).toBe('');
   });
 });

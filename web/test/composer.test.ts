@@ -11,7 +11,14 @@ import {
   promptOf,
   toMove,
 } from '../src/features/folds/composer.ts';
-import { GROUPS, TOOLS, type Tool, methodsOf, toolOfKey } from '../src/features/folds/tools.ts';
+import {
+  GROUPS,
+  TOOLS,
+  type Tool,
+  creasesWanted,
+  methodsOf,
+  toolOfKey,
+} from '../src/features/folds/tools.ts';
 
 const pick = (name: string): Pick => ({ name, ref: { kind: 'named', name } });
 const run = (state: Composer, ...events: ComposerEvent[]): Composer => events.reduce(advance, state);
@@ -192,7 +199,7 @@ describe('authoring a step', () => {
     '%s asks until it has all it needs, then gives a move of the plan',
     (tool) => {
       let state = beginComposer(tool);
-      if (tool === 'collapse')
+      if (creasesWanted(tool) > 0)
         for (const key of ['x', 'y'])
           state = advance(state, { kind: 'crease clicked', key, from: pick('O').ref, to: pick(key).ref });
       if (tool === 'unfold') state = advance(state, { kind: 'step to open chosen', step: 's' });

@@ -27,6 +27,7 @@ import {
   foldsOf,
   stackOrder,
 } from '../folded/index.ts';
+import type { MoveTrace } from '../moves/index.ts';
 import type { ReplayedStep, StepNames } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import { detailOf } from './detail.ts';
@@ -296,7 +297,25 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, ticks: number):
       : [{ kind: 'arrow' as const, style, ...way, bend: 0.28, ...(ticks > 0 ? { ticks } : {}) }]),
     ...(block ? [{ kind: 'arrow' as const, style: block, ...way, bend: 0 }] : []),
     ...(trace.crossing ? [{ kind: 'square' as const, at: trace.crossing, along: trace.line.normal }] : []),
+    ...equalParts(move, trace),
   ];
+}
+
+/** What a halving mark or the pleats of an accordion make equal. */
+function equalParts(move: ReplayedStep['move'], trace: MoveTrace): DrawItem[] {
+  if ((move.kind === 'pinch' || move.kind === 'crease') && move.line.kind === 'onto')
+    return [{ kind: 'equal', from: trace.from, to: trace.to, parts: 2 }];
+  if (move.kind !== 'accordion') return [];
+  // Chords of later pleats lie as the paper then does: the first two are a pleat apart, on towards the point.
+  const [first, second] = trace.chords.map((c) => between(c.from, c.to, 0.5));
+  if (!first || !second) return [];
+  const across = toUnit(trace.line.normal);
+  const gap = Math.abs(dot(subtract(second, first), across));
+  const way = Math.sign(dot(subtract(trace.from, first), across));
+  const parts = move.pleats - 1;
+  return parts < 2
+    ? []
+    : [{ kind: 'equal', from: first, to: add(first, scale(across, way * gap * parts)), parts }];
 }
 
 /** Paper that is pushed in or pulled out has the craft's hollow arrow. */

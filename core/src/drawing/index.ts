@@ -14,6 +14,7 @@ export {
   arrowPath,
   dayPalette,
   enlargedPlace,
+  equalPath,
   sayFactor,
   squarePath,
   strokeOf,

@@ -38,6 +38,13 @@ export type DrawItem =
       readonly along: Point;
     }
   | {
+      /** Stretches of one line that are equal: a short stroke across the middle of each. */
+      readonly kind: 'equal';
+      readonly from: Point;
+      readonly to: Point;
+      readonly parts: number;
+    }
+  | {
       /** A place drawn again in a circle, larger by a factor. Radius in sheet sides, before it is enlarged. */
       readonly kind: 'detail';
       readonly at: Point;

@@ -178,6 +178,8 @@ function renderItem(item: DrawItem, { place, palette, weight }: Frame, label: Po
       const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
       return `<path d="${squarePath(from, [to[0] - from[0], to[1] - from[1]])}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`;
     }
+    case 'equal':
+      return `<path d="${equalPath(place(item.from), place(item.to), item.parts)}" fill="none" stroke="${palette.ink}" stroke-width="1.4"/>`;
     case 'detail':
       return '';
   }
@@ -257,6 +259,18 @@ export function squarePath(at0: Point, along: Point): string {
   const size = Math.hypot(...along) || 1;
   const [ux, uy] = [(along[0] / size) * 9, (along[1] / size) * 9];
   return `M${at([at0[0] + ux, at0[1] + uy])}L${at([at0[0] + ux - uy, at0[1] + uy + ux])}L${at([at0[0] - uy, at0[1] + ux])}`;
+}
+
+/** The sign of equal parts, in px: a stroke across the middle of each; none where they are too short to be told apart. */
+export function equalPath(from: Point, to: Point, parts: number): string {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const size = Math.hypot(dx, dy);
+  if (size / parts < 7) return '';
+  const [ox, oy] = [(-dy / size) * 5, (dx / size) * 5];
+  return Array.from({ length: parts }, (_, i) => {
+    const [x, y] = [from[0] + (dx * (i + 0.5)) / parts, from[1] + (dy * (i + 0.5)) / parts];
+    return `M${at([x - ox, y - oy])}L${at([x + ox, y + oy])}`;
+  }).join('');
 }
 
 function headPath(control: Point, tip: Point, filled: boolean): { d: string; filled: boolean } {

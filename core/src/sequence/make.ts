@@ -13,6 +13,7 @@ import { type FlatState, type Refusal, toModel } from '../folded/index.ts';
 import {
   type MoveResult,
   type RefoldCrease,
+  type RefoldRequest,
   accordion,
   collapse,
   creaseAlong,
@@ -255,16 +256,7 @@ function makeRefolded(
         step,
       });
     case 'refold':
-      return refold(state, {
-        creases: move.creases.map((c) => lineCrease(read.line(c.line), read.through(c.on), c.wish)),
-        free: read.papers(move.free),
-        folds: 'free',
-        bring: move.bring.map((b) => ({ point: read.paper(b.point), to: read.place(b.to) })),
-        anchor: read.paper(move.anchor),
-        side: move.side,
-        picks,
-        step,
-      });
+      return refold(state, { ...readRefold(move, read), picks, step });
   }
 }
 
@@ -281,6 +273,20 @@ export const readCollapse = (move: Of<'collapse'>, read: Reader): RefoldCrease[]
           wish: sense,
         },
   );
+
+/** A refold as the engine takes it, without what singles out one of its results. */
+export const readRefold = (move: Of<'refold'>, read: Reader): Omit<RefoldRequest, 'picks' | 'step'> => ({
+  creases: move.creases.map((c) =>
+    'line' in c
+      ? lineCrease(read.line(c.line), read.through(c.on), c.wish)
+      : { frame: 'sheet', from: read.paper(c.from), to: read.paper(c.to), wish: c.wish },
+  ),
+  free: read.papers(move.free),
+  folds: 'free',
+  bring: move.bring.map((b) => ({ point: read.paper(b.point), to: read.place(b.to) })),
+  anchor: read.paper(move.anchor),
+  side: move.side,
+});
 
 const wrap = (result: Outcome<MoveResult, Refusal>, flap?: readonly Point[]): Tried =>
   result.ok ? done({ result: result.value, ...(flap ? { flap } : {}) }) : result;

@@ -1,8 +1,15 @@
 import type { FlatState, Refusal } from '../folded/index.ts';
 import type { Point } from '../geometry/index.ts';
-import { type ReflectedKind, listCollapses, listReflections, singleOut } from '../moves/index.ts';
+import {
+  type ReflectedKind,
+  type MoveResult,
+  listCollapses,
+  listReflections,
+  listRefolds,
+  singleOut,
+} from '../moves/index.ts';
 import { type Outcome, done } from '../outcome/index.ts';
-import { readCollapse } from './make.ts';
+import { readCollapse, readRefold } from './make.ts';
 import { Reader, readOrRefuse } from './reader.ts';
 import type { ResolveContext } from './resolve.ts';
 import type { Move } from './schema.ts';
@@ -25,8 +32,14 @@ const FITTING: Partial<Record<Move['kind'], (move: Move) => readonly ReflectedKi
   pull: () => ['unfolded', 'reverse', 'valley', 'mountain', 'mixed sink'],
 };
 
+const singledOut = (found: readonly MoveResult[]): OfferedResult[] => {
+  const states = found.map((f) => f.state);
+  return states.map((s) => ({ state: s, picks: singleOut(s, states) }));
+};
+
 /**
- * Every result a move can have, for offering as pictures: reflections (reverse folds, sinks, pulling out) and collapses.
+ * Every result a move can have, for offering as pictures: reflections (reverse folds, sinks, pulling out), collapses and
+ * spread sinks.
  * Other moves have the one result; an empty list says so.
  */
 export function listResults(move: Move, context: ResolveContext): Outcome<OfferedResult[], Refusal> {
@@ -39,9 +52,11 @@ export function listResults(move: Move, context: ResolveContext): Outcome<Offere
         anchor: read.paper(move.anchor),
         step: 'offered',
       });
-      if (!found.ok) return found;
-      const states = found.value.map((f) => f.state);
-      return done(states.map((s) => ({ state: s, picks: singleOut(s, states) })));
+      return found.ok ? done(singledOut(found.value)) : found;
+    }
+    if (move.kind === 'refold') {
+      const found = listRefolds(state, { ...readRefold(move, read), picks: [], step: 'offered' });
+      return found.ok ? done(singledOut(found.value)) : found;
     }
     if ((move.kind !== 'reverse' && move.kind !== 'sink' && move.kind !== 'pull') || !move.line)
       return done([]);

@@ -127,6 +127,9 @@ const symmetrySchema = z.discriminatedUnion('kind', [
 ]);
 
 /** One move as the plan keeps it: the folder's intent, from which states are computed. */
+/** What a crease of a refold becomes. */
+const wish = z.enum(['valley', 'mountain', 'folded', 'flat', 'free']);
+
 export const moveSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('fold'),
@@ -264,11 +267,11 @@ export const moveSchema = z.discriminatedUnion('kind', [
     name: z.enum(['refold', 'spread sink']),
     creases: z
       .array(
-        z.strictObject({
-          line: lineRefSchema,
-          on: throughLayers,
-          wish: z.enum(['valley', 'mountain', 'folded', 'flat', 'free']),
-        }),
+        z.union([
+          z.strictObject({ line: lineRefSchema, on: throughLayers, wish }),
+          /** A stretch of the sheet through all its paper, the sense seen from the front. */
+          z.strictObject({ from: pointRefSchema, to: pointRefSchema, wish }),
+        ]),
       )
       .min(1)
       .max(60),

@@ -82,7 +82,7 @@ function sayMove(move: Move, names: Names): string {
     case 'swivel':
       return `Swivel-fold about ${sayPoint(move.pivot, names)}, along the line to ${sayPoint(move.along, names)}; the layer beneath is drawn along${behind(move.side)}.`;
     case 'refold':
-      return `${move.name === 'spread sink' ? 'Spread-sink' : 'Refold'} on ${move.creases.length === 1 ? 'one crease' : `${move.creases.length} creases`}${move.bring.map((b) => `, bringing ${sayPoint(b.point, names)} to ${sayPoint(b.to, names)}`).join('')}.`;
+      return sayRefold(move, names);
     case 'unfold':
       return `Unfold step ${names.get(move.step)?.number ?? '(gone)'}.`;
     case 'turn':
@@ -128,6 +128,14 @@ function sayCollapse(move: Extract<Move, { kind: 'collapse' }>, names: Names): s
     list(s) ? [`${s === 'folded' ? 'either way' : s}: ${list(s)}`] : [],
   );
   return `Collapse on all these creases together. ${seen}, ${senses.join('; ')}.`;
+}
+
+function sayRefold({ name, creases, bring }: Extract<Move, { kind: 'refold' }>, names: Names): string {
+  const brought = bring.map((b) => `${sayPoint(b.point, names)} to ${sayPoint(b.to, names)}`);
+  const on = creases.length === 1 ? 'one crease' : `${creases.length} creases together`;
+  if (name === 'refold' || brought.length === 0)
+    return `${name === 'refold' ? 'Refold' : 'Spread-sink'} on ${on}${brought.map((b) => `, bringing ${b}`).join('')}.`;
+  return `Spread-sink: open the layers, push ${sayList(brought)} and spread the paper round it flat, on ${on}.`;
 }
 
 const behind = (side: 'front' | 'behind'): string => (side === 'behind' ? ', behind' : '');

@@ -136,7 +136,12 @@ export function mapMove<M extends Move>(move: M, rules: MoveRules): Move {
     case 'refold':
       return {
         ...move,
-        creases: move.creases.map((c) => ({ line: line(c.line), on: through(c.on), wish: turn(c.wish) })),
+        creases: move.creases.map((c) =>
+          'line' in c
+            ? { line: line(c.line), on: through(c.on), wish: turn(c.wish) }
+            : // Senses on the sheet belong to its front side, whichever way it lies.
+              { from: point(c.from), to: point(c.to), wish: c.wish },
+        ),
         free: points(move.free),
         bring: move.bring.map((b) => ({ point: point(b.point), to: point(b.to) })),
         anchor: point(move.anchor),

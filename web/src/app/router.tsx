@@ -1,22 +1,42 @@
+import { type ReactNode, Suspense, lazy } from 'react';
 import { Navigate, createBrowserRouter } from 'react-router';
-import { AtlasPage } from '../features/atlas/index.ts';
-import { BenchPage } from '../features/bench/index.ts';
-import { BriefPage } from '../features/brief/index.ts';
-import { CastPage } from '../features/cast/index.ts';
-import { DiaryPage } from '../features/diary/index.ts';
-import { DrawerPage } from '../features/drawer/index.ts';
-import { FinishPage } from '../features/finish/index.ts';
-import { FoldsPage } from '../features/folds/index.ts';
-import { MarksPage } from '../features/marks/index.ts';
-import { PaperPage } from '../features/paper/index.ts';
-import { PartsPage } from '../features/parts/index.ts';
-import { SettingsPage } from '../features/settings/index.ts';
 import { Frame } from './Frame.tsx';
 import { HouseLayout } from './HouseLayout.tsx';
 import { PlanLayout } from './PlanLayout.tsx';
 import { BrokenPage, LostPage } from './BrokenPage.tsx';
 
+/** Every screen is a part of its own, so that a page waits only for the screen it shows. */
+const pages = {
+  atlas: async () => ({ default: (await import('../features/atlas/index.ts')).AtlasPage }),
+  bench: async () => ({ default: (await import('../features/bench/index.ts')).BenchPage }),
+  brief: async () => ({ default: (await import('../features/brief/index.ts')).BriefPage }),
+  cast: async () => ({ default: (await import('../features/cast/index.ts')).CastPage }),
+  diary: async () => ({ default: (await import('../features/diary/index.ts')).DiaryPage }),
+  drawer: async () => ({ default: (await import('../features/drawer/index.ts')).DrawerPage }),
+  finish: async () => ({ default: (await import('../features/finish/index.ts')).FinishPage }),
+  folds: async () => ({ default: (await import('../features/folds/index.ts')).FoldsPage }),
+  marks: async () => ({ default: (await import('../features/marks/index.ts')).MarksPage }),
+  paper: async () => ({ default: (await import('../features/paper/index.ts')).PaperPage }),
+  parts: async () => ({ default: (await import('../features/parts/index.ts')).PartsPage }),
+  settings: async () => ({ default: (await import('../features/settings/index.ts')).SettingsPage }),
+};
+
+/** The screen, fetched while the layout round it asks for what it shows. */
+function screen(name: keyof typeof pages): ReactNode {
+  const Screen = lazy(pages[name]);
+  return (
+    <Suspense fallback={null}>
+      <Screen />
+    </Suspense>
+  );
+}
+
+/** The other screens are fetched when the first one stands: later none waits, nor fails when the server is away. */
+const fetchAll = (): void => Object.values(pages).forEach((load) => void load().catch(() => undefined));
+const IDLE_MS = 2000;
+
 export function buildRouter() {
+  setTimeout(fetchAll, IDLE_MS);
   return createBrowserRouter([
     {
       element: <Frame />,
@@ -26,10 +46,10 @@ export function buildRouter() {
           element: <HouseLayout />,
           errorElement: <BrokenPage />,
           children: [
-            { index: true, element: <CastPage /> },
-            { path: 'bases/:id?', element: <AtlasPage /> },
-            { path: 'drawer', element: <DrawerPage /> },
-            { path: 'settings', element: <SettingsPage /> },
+            { index: true, element: screen('cast') },
+            { path: 'bases/:id?', element: screen('atlas') },
+            { path: 'drawer', element: screen('drawer') },
+            { path: 'settings', element: screen('settings') },
           ],
         },
         {
@@ -38,14 +58,14 @@ export function buildRouter() {
           errorElement: <BrokenPage />,
           children: [
             { index: true, element: <Navigate to="brief" replace /> },
-            { path: 'brief', element: <BriefPage />, errorElement: <BrokenPage /> },
-            { path: 'parts', element: <PartsPage />, errorElement: <BrokenPage /> },
-            { path: 'paper', element: <PaperPage />, errorElement: <BrokenPage /> },
-            { path: 'marks', element: <MarksPage />, errorElement: <BrokenPage /> },
-            { path: 'folds', element: <FoldsPage />, errorElement: <BrokenPage /> },
-            { path: 'finish', element: <FinishPage />, errorElement: <BrokenPage /> },
-            { path: 'bench', element: <BenchPage />, errorElement: <BrokenPage /> },
-            { path: 'diary', element: <DiaryPage />, errorElement: <BrokenPage /> },
+            { path: 'brief', element: screen('brief'), errorElement: <BrokenPage /> },
+            { path: 'parts', element: screen('parts'), errorElement: <BrokenPage /> },
+            { path: 'paper', element: screen('paper'), errorElement: <BrokenPage /> },
+            { path: 'marks', element: screen('marks'), errorElement: <BrokenPage /> },
+            { path: 'folds', element: screen('folds'), errorElement: <BrokenPage /> },
+            { path: 'finish', element: screen('finish'), errorElement: <BrokenPage /> },
+            { path: 'bench', element: screen('bench'), errorElement: <BrokenPage /> },
+            { path: 'diary', element: screen('diary'), errorElement: <BrokenPage /> },
           ],
         },
         { path: '*', element: <LostPage /> },

@@ -71,7 +71,7 @@ const read = ({ plan, runs, diary, otherDiary, settings }: PlanInput, replay: Re
   });
 
 /** Thumbnails sent in one answer: those of a long plan would keep the page from its first picture. */
-const DRAWN_AT_ONCE = 40;
+const DRAWN_AT_ONCE = 12;
 
 /** A thumbnail with more resting creases than this shows none: at its size they are grey noise. */
 const MOST_RESTING = 80;

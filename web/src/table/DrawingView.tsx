@@ -6,6 +6,7 @@ import {
   enlargedPlace,
   placeLabels,
   sayFactor,
+  equalPath,
   squarePath,
   strokeOf,
   type DrawItem,
@@ -14,6 +15,7 @@ import {
 } from '@jade/core/drawing';
 import { shadeOf } from '@jade/core/colour';
 import type { Point } from '@jade/core/geometry';
+import { type Painted, joinStrokes, strokePath } from './strokes.ts';
 
 export interface Mark {
   readonly key: string;
@@ -74,6 +76,8 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
     [drawing, width, height, margin, props.scale],
   );
 
+  const painted = useMemo(() => joinStrokes(drawing.items), [drawing.items]);
+
   const toOwn = (event: PointerEvent): Point | undefined => {
     const matrix = svg.current?.getScreenCTM()?.inverse();
     if (!matrix) return undefined;
@@ -116,7 +120,7 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
     >
       <title id={titleId}>{title}</title>
       <g style={{ filter: 'brightness(var(--paper-dim))' }}>
-        {drawing.items.map((item, i) => (
+        {painted.map((item, i) => (
           <Item
             key={i}
             item={item}
@@ -165,7 +169,7 @@ function buildFrame(drawing: Drawing, width: number, height: number, margin: num
 }
 
 interface ItemProps {
-  readonly item: DrawItem;
+  readonly item: Painted;
   readonly place: (p: Point) => Point;
   readonly palette: Palette;
   readonly weight: number;
@@ -173,7 +177,7 @@ interface ItemProps {
   readonly onHover: ((facet: number | null) => void) | undefined;
 }
 
-function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
+const Item = memo(function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
   switch (item.kind) {
     case 'facet': {
       const paper = shadeOf(
@@ -195,15 +199,12 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
         />
       );
     }
-    case 'line': {
+    case 'strokes': {
       const stroke = strokeOf(item.style, palette, palette.front);
-      const [a, b] = [place(item.from), place(item.to)];
       return (
-        <line
-          x1={a[0]}
-          y1={a[1]}
-          x2={b[0]}
-          y2={b[1]}
+        <path
+          d={strokePath(item, place)}
+          fill="none"
           stroke={stroke.colour}
           strokeWidth={stroke.width * weight * (item.isNew ? NEW : 1)}
           strokeDasharray={stroke.dash}
@@ -224,12 +225,22 @@ function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
         />
       );
     }
+    case 'equal':
+      return (
+        <path
+          d={equalPath(place(item.from), place(item.to), item.parts)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1.4"
+          pointerEvents="none"
+        />
+      );
     case 'arrow':
     case 'landmark':
     case 'detail':
       return null;
   }
-}
+});
 
 function Arrow({ item, place }: { item: Extract<DrawItem, { kind: 'arrow' }>; place: (p: Point) => Point }) {
   const paths = arrowPath(item.style, place(item.from), place(item.to), item.bend, item.ticks);
@@ -308,7 +319,7 @@ function Enlarged({ detail, drawing, place, palette, weight }: EnlargedProps) {
       <circle cx={tx} cy={ty} r={r * detail.factor} fill="var(--leaf)" />
       <g clipPath={`url(#${id})`}>
         <g style={{ filter: 'brightness(var(--paper-dim))' }}>
-          {drawing.items.map((item, i) => (
+          {joinStrokes(drawing.items).map((item, i) => (
             <Item
               key={i}
               item={item}

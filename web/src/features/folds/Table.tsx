@@ -15,7 +15,7 @@ import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/ind
 import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { Slip } from '../../ui/index.ts';
 import { type Composer, type Pick, asksForFlap, layersTaken, toMove } from './composer.ts';
-import { movesLayers } from './tools.ts';
+import { creasesWanted, movesLayers } from './tools.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './FoldsPage.tsx';
 import { SaveDrawings } from './SaveDrawings.tsx';
@@ -47,7 +47,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   const base = composer?.replacing ? composer.replacing - 1 : step;
   const preview = usePreview(composer, base);
   const { box, sizes } = useTableSizes();
-  const creases = useCreases(composer?.tool === 'collapse', base);
+  const creases = useCreases(composer !== null && creasesWanted(composer.tool) > 0, base);
   const { drag, dropped, onDrag, putAway } = useDrag(base, detail?.landmarks ?? [], SNAP_PX);
   const [view, setView] = useState<View>('lies');
   const viewed = useView(view, step);
@@ -112,7 +112,8 @@ export function Table({ composer, send, showNames }: TableProps) {
           {...(authoring ? { onMark: choose, onPoint: click('sheet') } : {})}
         >
           {(place) =>
-            composer?.tool === 'collapse' && (
+            composer &&
+            creasesWanted(composer.tool) > 0 && (
               <CreaseLines
                 creases={creases}
                 chosen={composer.creases}
@@ -297,7 +298,7 @@ function PlayButton({ step }: { step: number }) {
 /** How long a step is looked at before its motion is computed. */
 const AHEAD_MS = 900;
 
-const OFFERING: readonly Move['kind'][] = ['reverse', 'sink', 'pull', 'collapse'];
+const OFFERING: readonly Move['kind'][] = ['reverse', 'sink', 'pull', 'collapse', 'refold'];
 
 /** The move as composed so far, where its kind can end in several ways. */
 function moveOf(composer: Composer): Move | undefined {

@@ -1,5 +1,5 @@
 import type { LineRef, Move, PointRef } from '@jade/core/sequence';
-import { METHODS, type Method, TOOLS, type Tool, areKin, paperPromptOf } from './tools.ts';
+import { METHODS, type Method, TOOLS, type Tool, areKin, creasesWanted, paperPromptOf } from './tools.ts';
 
 export interface Pick {
   readonly name: string;
@@ -146,7 +146,7 @@ const needsFlap = ({ tool, method }: Composer): boolean => {
 /** What is to be chosen next; undefined when the move is complete. */
 export function promptOf(state: Composer): string | undefined {
   if (state.tool === 'unfold') return state.opens ? undefined : 'Choose the step to unfold';
-  if (state.tool === 'collapse' && state.creases.length < 2)
+  if (state.creases.length < creasesWanted(state.tool) && state.picks.length === promptsOf(state).length)
     return 'Click the creases it folds on, on the sheet: once valley, twice mountain, three times either';
   const next = promptsOf(state)[state.picks.length];
   if (next) return next;
@@ -157,7 +157,7 @@ export function promptOf(state: Composer): string | undefined {
 export const asksForFlap = (state: Composer): boolean =>
   takesPaper(state) &&
   state.picks.length === promptsOf(state).length &&
-  (state.tool !== 'collapse' || state.creases.length >= 2);
+  state.creases.length >= creasesWanted(state.tool);
 
 /** How many layers under the pointer one click takes. */
 export const layersTaken = (tool: Tool): number => (TOOLS[tool].paper === 'pair' ? 2 : 1);
@@ -267,6 +267,17 @@ export function toMove(state: Composer): Move | undefined {
         creases: state.creases.map(({ from, to, sense: s }) => ({ from, to, sense: s })),
         through: 'sheet',
         anchor: moved[0]!,
+        picks,
+      };
+    case 'spread':
+      return {
+        kind: 'refold',
+        name: 'spread sink',
+        creases: state.creases.map(({ from, to, sense: wish }) => ({ from, to, wish })),
+        free: [],
+        bring: [{ point: a, to: b }],
+        anchor: moved[0]!,
+        side: 'any',
         picks,
       };
     case 'squash':

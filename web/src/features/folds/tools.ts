@@ -14,6 +14,7 @@ export type Tool =
   | 'sink'
   | 'closed'
   | 'unsink'
+  | 'spread'
   | 'collapse'
   | 'squash'
   | 'petal'
@@ -155,6 +156,14 @@ export const TOOLS: Readonly<Record<Tool, ToolSpec>> = {
     points: line,
     paper: 'optional',
   },
+  spread: {
+    word: 'Spread sink',
+    key: 'Z',
+    path: 'M3 19L9 9h6l6 10M9 9l3 5 3-5M12 3v7M12 10l-2-3M12 10l2-3',
+    points: ['Choose the tip that is pushed in', 'Choose the place it comes to'],
+    paper: 'needed',
+    paperPrompt: 'Choose paper that stays where it is',
+  },
   collapse: {
     word: 'Collapse',
     key: 'X',
@@ -254,11 +263,14 @@ export const movesLayers = (tool: Tool): boolean => TOOLS[tool].points === 'line
 export const GROUPS: readonly { readonly name: string; readonly tools: readonly Tool[] }[] = [
   { name: 'Fold', tools: ['valley', 'mountain', 'crease', 'pinch', 'pleat', 'narrow', 'blintz'] },
   { name: 'Reverse and crimp', tools: ['inside', 'outside', 'crimp', 'accordion'] },
-  { name: 'Sink', tools: ['sink', 'closed', 'unsink'] },
+  { name: 'Sink', tools: ['sink', 'closed', 'unsink', 'spread'] },
   { name: 'Collapse', tools: ['collapse', 'squash', 'petal', 'ear', 'swivel'] },
   { name: 'Layers', tools: ['tuck', 'pull', 'unfold'] },
   { name: 'Turn', tools: ['turn', 'rotate'] },
 ];
+
+/** How many creases of the sheet a tool asks to be clicked, at least; 0 where it asks for none. */
+export const creasesWanted = (tool: Tool): number => ({ collapse: 2, spread: 1 })[tool as string] ?? 0;
 
 /** Tools that differ only in how the same choices are used: changing between them keeps the choices. */
 const KIN: readonly (readonly Tool[])[] = [
