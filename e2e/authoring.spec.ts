@@ -129,7 +129,9 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
   for (let k = 0; k < 260; k++) {
     const at = await page.evaluate(() => {
       const e = document.activeElement;
-      return e?.getAttribute('aria-label') ?? e?.textContent ?? '';
+      const labels = e && 'labels' in e ? (e.labels as NodeListOf<HTMLLabelElement> | null) : null;
+      const label = labels?.[0]?.childNodes[0]?.textContent?.trim() || labels?.[0]?.textContent?.trim();
+      return label ?? e?.getAttribute('aria-label') ?? e?.textContent ?? '';
     });
     if (name.test(at)) return;
     await page.keyboard.press('Tab');
@@ -137,7 +139,7 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
   throw new Error(`no control ${String(name)} can be reached by Tab`);
 }
 
-test('the waterbomb base is folded with the keyboard alone', async ({ page }) => {
+test('the bird base and a standing bird are folded with the keyboard alone', async ({ page }) => {
   await beginPlan(page, 'Marsh lantern');
   await page.keyboard.press('Escape');
   await pleat(page, 'Folds').focus();
@@ -149,6 +151,10 @@ test('the waterbomb base is folded with the keyboard alone', async ({ page }) =>
       await page.keyboard.press('Enter');
     }
   };
+  const kept = async (): Promise<void> => {
+    await press(/^Keep this fold$/);
+    await expect(page.getByTestId('composer')).toHaveCount(0);
+  };
   for (const [a, b] of [
     ['A', 'B'],
     ['B', 'C'],
@@ -157,8 +163,8 @@ test('the waterbomb base is folded with the keyboard alone', async ({ page }) =>
   ] as const) {
     await page.keyboard.press('c');
     await expect(page.getByTestId('composer')).toBeVisible();
-    await press(new RegExp(`^${a}$`), new RegExp(`^${b}$`), /^Keep this fold$/);
-    await expect(page.getByTestId('composer')).toHaveCount(0);
+    await press(new RegExp(`^${a}$`), new RegExp(`^${b}$`));
+    await kept();
   }
   await expect(pleat(page, 'Folds')).toContainText('4, all flat');
   await page.keyboard.press('x');
@@ -166,12 +172,41 @@ test('the waterbomb base is folded with the keyboard alone', async ({ page }) =>
     await tabTo(page, new RegExp(`^crease (${a} to ${b}|${b} to ${a}):`));
     for (let k = 0; k < times; k++) await page.keyboard.press('Enter');
   };
-  for (const corner of ['A', 'B', 'C', 'D']) await clicked(corner, 'O', 1);
-  await clicked('O', 'mid BC', 2);
-  await clicked('O', 'mid DA', 2);
-  await press(/^mid AB$/, /^Keep this fold$/);
-  await expect(pleat(page, 'Folds')).toContainText('5, all flat');
+  for (const middle of ['mid AB', 'mid BC', 'mid CD', 'mid DA']) await clicked('O', middle, 2);
+  await clicked('O', 'B', 1);
+  await clicked('O', 'D', 1);
+  // Paper that stays where it is, by a landmark of its own.
+  await press(/^A$/);
+  await kept();
   await expect(pleat(page, 'Folds')).toContainText('6 facets, 4 layers at most');
+
+  await page.keyboard.press('e');
+  await press(/^A$/, /^O$/, /^mid AB$/, /^mid DA$/);
+  await kept();
+  await expect(sentence(page)).toContainText('Petal-fold');
+  await press(/^Repeat…$/);
+  await tabTo(page, /^Repeat it$/);
+  await page.keyboard.type('turned by 180');
+  await tabTo(page, /^behind$/);
+  await page.keyboard.press('Space');
+  await press(/^Repeat$/);
+  await expect(pleat(page, 'Folds')).toContainText('12 facets, 8 layers at most');
+
+  for (const [tip, degrees] of [
+    ['B', '120'],
+    ['D', '-120'],
+  ] as const) {
+    await page.keyboard.press('i');
+    await tabTo(page, /^Find the crease by$/);
+    await page.keyboard.type('by how far');
+    await tabTo(page, /^Turns by/);
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type(degrees);
+    await press(/^mid (AB|BC|CD|DA)$/, new RegExp(`^${tip}$`));
+    await kept();
+    await expect(sentence(page)).toContainText('Inside-reverse-fold');
+  }
+  await expect(pleat(page, 'Folds')).toContainText('9, all flat');
   await saved(page);
 });
 
