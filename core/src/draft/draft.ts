@@ -28,12 +28,14 @@ export interface Draft {
 }
 
 /** Engine calls a whole draft may use, and one way of holding a base. */
-export const DRAFT_CALLS = 10000;
+export const DRAFT_CALLS = 6000;
 const CALLS_PER_AIM = 140;
 /** With more limbs stuck than this another way to hold the base is more hopeful. */
 const MOST_STUCK = 4;
 const BASES = 3;
 const AIMS = 9;
+/** Once there is a good draft, other bases have so many calls to be as good. */
+const CALLS_AFTER_GOOD = 1500;
 
 export interface DraftWishes {
   /** The sheet on which a figure with a body may also get bases of its own; none when left out. */
@@ -60,9 +62,9 @@ export function draftFigure(
       path: 'limbs',
       text: `No base of the atlas has a flap for each of the ${task.limbs.length} limbs; let some be left out, or join limbs.`,
     });
-  const plans = [
-    ...own.flatMap(({ folded: base, sideMm }) => aimAt(base, { ...matchBase(base, task), sideMm }, figure)),
-    ...matches.slice(0, BASES).flatMap((match) =>
+  const held = [
+    ...own.map(({ folded: base, sideMm }) => aimAt(base, { ...matchBase(base, task), sideMm }, figure)),
+    ...matches.slice(0, BASES).map((match) =>
       aimAt(
         folded.find((f) => f.base.id === match.baseId)!,
         match,
@@ -70,34 +72,49 @@ export function draftFigure(
       ),
     ),
   ];
-  plans.sort((a, b) => a.rank - b.rank);
   const drafts: Draft[] = [];
-  for (const manner of manners)
-    for (const { base, aim } of plans) {
-      if (!effort.spend(0)) break;
-      // A way that is good already needs no other manner.
-      if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) continue;
-      const made = draftOne(base, aim, manner, effort);
-      if (!made) continue;
-      drafts.push(made);
-      drafts.sort((a, b) => a.score - b.score);
-      onBest?.(distinct(drafts));
-    }
+  let most = Infinity;
+  for (const { base, aim, manner } of inTurn(held)) {
+    if (!effort.spend(0) || effort.spent() > most) break;
+    // A way that is good already needs no other manner.
+    if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) continue;
+    const made = draftOne(base, aim, manner, effort);
+    if (!made) continue;
+    drafts.push(made);
+    drafts.sort((a, b) => a.score - b.score);
+    if (isGood(made)) most = Math.min(most, effort.spent() + CALLS_AFTER_GOOD);
+    onBest?.(distinct(drafts));
+  }
   return done(distinct(drafts));
 }
 
-const isGood = (d: Draft): boolean => d.verdict.isAccepted && d.verdict.isReadable && d.troubles.length === 0;
+/**
+ * Every way to hold every base, in every manner, in the order they are tried: the most hopeful way of each base before
+ * the second of any, manner after manner.
+ */
+function inTurn(held: readonly (readonly Held[])[]): (Held & { manner: Manner })[] {
+  return manners
+    .flatMap((manner, m) =>
+      held.flatMap((ways) => ways.map((way, i) => ({ ...way, manner, turn: m * AIMS + i }))),
+    )
+    .sort((a, b) => a.turn - b.turn || a.rank - b.rank);
+}
+
+const isGood = (d: Draft): boolean => d.verdict.isAccepted && d.verdict.isReadable;
 
 /** The best draft of every base, best first. */
 function distinct(drafts: readonly Draft[]): Draft[] {
   return drafts.filter((d, i) => drafts.findIndex((o) => o.baseId === d.baseId) === i).slice(0, 4);
 }
 
-function aimAt(
-  base: FoldedBase,
-  match: BaseMatch,
-  figure: Figure,
-): { base: FoldedBase; aim: Aim; rank: number }[] {
+/** One way to hold a base against the pose. */
+interface Held {
+  readonly base: FoldedBase;
+  readonly aim: Aim;
+  readonly rank: number;
+}
+
+function aimAt(base: FoldedBase, match: BaseMatch, figure: Figure): Held[] {
   const left = new Set(match.left.map((l) => l.id));
   const chains = chainsFrom(figure, match.seat!).filter((c) => !left.has(c.leaf));
   const body = bodyFrom(figure, match.seat!);
@@ -117,7 +134,8 @@ function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): D
   for (;;) {
     const own = buildEffort(CALLS_PER_AIM, undefined, () => !effort.spend(0));
     const next = new Emitter(base, aim, manner, own).run(lead);
-    effort.spend(own.spent());
+    // What was asked for after the end cost nothing.
+    effort.spend(Math.min(own.spent(), CALLS_PER_AIM));
     if (emitted && next.failed.length >= emitted.failed.length) break;
     emitted = next;
     const stuck = next.failed.flatMap((f) => (f.chain && !lead.has(f.chain.leaf) ? [f.chain.leaf] : []));

@@ -39,7 +39,7 @@ const AIMED = 4;
 /** A fold that misses by less is tried again, bent by so much less. */
 const MISSED = 20;
 /** Less paper than this over a limb's end is let stand, in sheet sides. */
-const LEAST_EXCESS = 0.02;
+const LEAST_EXCESS = 0.008;
 /** Share of a body that may be over. */
 const MOST_OVER = 0.03;
 /** A spare flap shorter than this is let be. */
@@ -106,11 +106,17 @@ export class Emitter {
     let waiting = this.turnAll(this.turnsOf(leads));
     this.hideSpares();
     if (this.manner.narrow === 'before') all.forEach((k) => this.narrow(k));
-    all.forEach((k) => this.shorten(k));
+    let long = all.filter((k) => !this.shorten(k));
     waiting = [...waiting, ...this.turnsOf(all.filter((k) => !leads.includes(k)))];
     // What is refused now may go once others have moved out of its way.
     for (let round = 0; round < 3 && waiting.length > 0; round++) waiting = this.turnAll(waiting);
     if (this.manner.narrow === 'after') all.forEach((k) => this.narrow(k));
+    // What lay in the way of shortening a flap may have turned aside.
+    long = long.filter((k) => !this.shorten(k));
+    for (const k of long) {
+      const { chain } = this.laid[k]!;
+      this.failed.push({ chain, what: `no fold shortens the ${chain.name.toLowerCase()}` });
+    }
     for (const { k, i } of waiting) {
       const { chain } = this.laid[k]!;
       this.failed.push({ chain, what: `no fold turns the ${chain.pieces[i]!.limb} where it shall point` });
@@ -280,15 +286,15 @@ export class Emitter {
     }
   }
 
-  /** Folds what a flap has over its limb back at the limb's end. */
-  private shorten(k: number): void {
+  /** Folds what a flap has over its limb back at the limb's end. True when nothing was to be done, or it was. */
+  private shorten(k: number): boolean {
     const own = this.laid[k]!;
-    if (own.excess < LEAST_EXCESS) return;
+    if (own.excess < LEAST_EXCESS) return true;
     const last = this.nameOf(k, own.joints.length - 1);
-    const line = across(at(last), through(at(last), at(this.nameOf(k, 0))));
+    const line = across(at(last), through(at(last), at(this.nameOf(k, own.joints.length - 2))));
     const passage = own.chain.name.slice(0, 60);
     const flap = [this.tipRef(own.flap)];
-    const made = this.attemptStill(
+    return this.attemptStill(
       [
         { kind: 'reverse', mode: 'inside', line, flap },
         { kind: 'fold', sense: 'mountain', line, flap, layers: 'flap' },
@@ -296,8 +302,6 @@ export class Emitter {
       ],
       passage,
     );
-    if (!made)
-      this.failed.push({ chain: own.chain, what: `no fold shortens the ${own.chain.name.toLowerCase()}` });
   }
 
   /** Pleats what the paper between two hubs has over the body, through all its layers. */

@@ -21,6 +21,9 @@ export interface LaidChain {
   readonly directions: readonly number[];
 }
 
+/** Share by which the last piece of a limb may be longer than wanted; a draft is accepted with 5 %. */
+const LONGER = 0.04;
+
 /** The point of the sheet on a flap's axis, so far from its tip. */
 export const pointOn = ({ tipOnSheet: [x, y], inward }: BaseFlap, fromTip: number): Point => [
   x + fromTip * inward[0],
@@ -47,6 +50,11 @@ export function layChains(aim: Aim, offset: number): LaidChain[] {
       (_, i) => chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm,
     );
     const stretch = isApart ? 0 : Math.min(spare - out, used);
+    // A little paper over the end belongs to the limb: nothing is folded back for it, and the end is the flap's own.
+    const last = chain.pieces.at(-1)!.lengthMm / aim.sideMm;
+    const over = flap.length - out - stretch - far.at(-1)!;
+    const taken = over <= LONGER * last ? Math.max(0, over) : 0;
+    far[far.length - 1]! += taken;
     const on = (fromHub: number): Point => pointOn(flap, flap.length - out - fromHub);
     return {
       chain,
@@ -55,7 +63,7 @@ export function layChains(aim: Aim, offset: number): LaidChain[] {
       pivot: isApart ? pointOn(flap, flap.length - OUT) : undefined,
       joints: [on(0), ...far.map((f) => on(f + stretch))],
       lengths: chain.pieces.map((p) => p.lengthMm / aim.sideMm),
-      excess: flap.length - out - stretch - far.at(-1)!,
+      excess: over - taken,
       directions: chain.pieces.map((p) => onBase(p.angle, aim)),
     };
   });
