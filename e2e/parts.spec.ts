@@ -103,3 +103,30 @@ test('a sequence is drafted from the pose, stopped with the best, and taken into
   await expect(sentence(page)).toContainText('The bird base gives them');
   await saved(page);
 });
+
+test('a person with a tool has a base of its own among the others, and a draft that reads', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed cutter');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Person with a tool' }).click();
+  const own = page.locator('[data-base^="own-"]');
+  await expect(own).toBeVisible({ timeout: 30000 });
+  // Among the others by the sheet it needs: no row above it needs more.
+  const sides = await page.locator('[data-base] b').allTextContents();
+  const mm = sides.map((s) => parseFloat(s));
+  expect(mm).toEqual([...mm].sort((a, b) => a - b));
+  expect(Math.min(...mm)).toBe(parseFloat((await own.locator('b').textContent())!));
+  await page.getByRole('button', { name: 'Draft a sequence' }).click();
+  const drafts = page.getByRole('region', { name: 'Drafts' });
+  const read = drafts.getByText(/^All limbs as wanted; \d+ % of the outline/);
+  await expect(read).toBeVisible({ timeout: 90000 });
+  const stop = drafts.getByRole('button', { name: 'Stop, keep the best' });
+  if (await stop.isVisible()) await stop.click();
+  await expect(drafts.getByRole('row', { name: /Right arm and tool/ }).first()).toContainText('shows');
+
+  await own.getByRole('button', { name: /^Begin/ }).click();
+  await expect(own).toContainText('put at the start of Folds');
+  await expect(pleat(page, 'Folds')).toContainText('all flat');
+  await saved(page);
+});

@@ -56,7 +56,7 @@ export function ownBases(
   task: LimbTask,
   seat: Seat,
   sheet: SheetShape,
-  { id = 'own', name = 'Base of its own', narrow, outer = [] }: OwnWishes = {},
+  { id = 'own', name = 'A base of its own', narrow, outer = [] }: OwnWishes = {},
 ): OwnBase[] {
   if (seat.nodes.length < 2 || sheet.kind === 'triangle') return [];
   const size: readonly [number, number] = sheet.kind === 'square' ? [1, 1] : [sheet.width, sheet.height];
@@ -100,6 +100,18 @@ export function ownBases(
     if (folded) made.push({ folded, seat, sideMm: design.sideMm });
   }
   return made;
+}
+
+/** The base of its own on the least sheet, from whichever two nodes the figure's body lies between; none without a body. */
+export function leastOwn(task: LimbTask, sheet: SheetShape): OwnBase | undefined {
+  // Each body is seated both ways round: one of them is enough.
+  const bodies = task.seats.filter(({ nodes }) => nodes.length === 2 && nodes[0] < nodes[1]!);
+  return bodies
+    .flatMap((seat, i) => ownBases(task, seat, sheet, { id: `own-${i + 1}` }))
+    .reduce<OwnBase | undefined>(
+      (least, own) => (least && least.sideMm <= own.sideMm ? least : own),
+      undefined,
+    );
 }
 
 const sameAs = (a: Design, b: Design): boolean =>

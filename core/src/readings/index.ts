@@ -16,6 +16,8 @@ export { stageIds } from './types.ts';
 export { toReadings } from './readings.ts';
 export { readStep, measureState } from './step.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
+export type { BaseRow } from './row.ts';
+export { readBaseRow, standUp } from './row.ts';
 export { toStockPieces, toWindowInput } from './window.ts';
 export type { RulePrice } from './price.ts';
 export { priceOfRules } from './price.ts';

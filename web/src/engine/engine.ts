@@ -1,25 +1,19 @@
-import {
-  angleFamilyOf,
-  bases,
-  coveredByFlaps,
-  difficultyOf,
-  uprightTurn,
-  type FoldedBase,
-} from '@jade/core/bases';
+import { bases, coveredByFlaps, type FoldedBase } from '@jade/core/bases';
 import { checkSequence, checkWanted, findMend, judgeColours } from '@jade/core/checks';
 import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
-import { layersUnder, type FlatState } from '@jade/core/folded';
-import { type Point, apply, inverse, isTurned, subtract, toUnit } from '@jade/core/geometry';
+import { type FlatState, layersUnder } from '@jade/core/folded';
+import { apply, inverse, isTurned } from '@jade/core/geometry';
 import { constructMark, judgeConstruction } from '@jade/core/marks';
-import { rotateModel } from '@jade/core/moves';
 import { efficiencyOf, matchBases, taskOf } from '@jade/core/parts';
 import {
   basesFrom,
   foldedBase,
   measureState,
   priceOfRules,
+  readBaseRow,
   readStep,
+  standUp,
   toReadings,
   type Readings,
 } from '@jade/core/readings';
@@ -258,16 +252,7 @@ export function buildEngine(): Engine {
       const folded = sheet === 'any' ? bases.map((b) => mustFold(b.id)) : basesFrom(sheet);
       return matchBases(folded, taskOf(wanted)).map((match) => {
         const base = folded.find((f) => f.base.id === match.baseId)!;
-        return {
-          match,
-          family: base.base.family,
-          angles: angleFamilyOf(base.state),
-          difficulty: difficultyOf(base.base.steps),
-          hubLayers: base.hub ? layersUnder(measureState(base.state).map, nearHub(base)).length : 0,
-          sheet: base.base.sheet,
-          drawing: drawModel(standUp(base), 0),
-          flaps: base.flaps.map(({ tip, length, width }) => ({ tip, length, width })),
-        };
+        return readBaseRow(match, base);
       });
     },
 
@@ -339,16 +324,6 @@ function mustFold(id: string): FoldedBase {
   const folded = foldedBase(id);
   if (!folded) throw new Error(`broken promise: there is no base "${id}"`);
   return folded;
-}
-
-/** The base turned as folders hold it. */
-const standUp = (folded: FoldedBase): FlatState => rotateModel(folded.state, uprightTurn(folded)).state;
-
-/** A place in the paper beside the hub: the hub itself lies on folds, where no layer can be counted. */
-function nearHub({ hub, flaps }: FoldedBase): Point {
-  const longest = flaps[0]!;
-  const [x, y] = toUnit(subtract(longest.tipOnModel, hub!));
-  return [hub![0] + 1e-3 * x - 7e-4 * y, hub![1] + 1e-3 * y + 7e-4 * x];
 }
 
 /** Replays one more step after the first `before` steps. */

@@ -9,7 +9,6 @@ export type {
   Proposal,
   SheetCrease,
   MarkWay,
-  AtlasRow,
   ColourReading,
   BaseCard,
   BaseSheet,

@@ -1,14 +1,13 @@
-import type { AngleFamily, BaseFamily, BaseFlap } from '@jade/core/bases';
+import type { BaseFamily, BaseFlap } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
-import type { BaseMatch } from '@jade/core/parts';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
-import type { Readings, RulePrice, StepReading } from '@jade/core/readings';
+import type { BaseRow, Readings, RulePrice, StepReading } from '@jade/core/readings';
 import type { Move, PointRef, Step } from '@jade/core/sequence';
 import type { Settings } from '@jade/core/settings';
 import type { SheetShape } from '@jade/core/sheet';
@@ -127,18 +126,6 @@ export interface MarkWay {
 
 export type ColourReading = NonNullable<ReturnType<typeof judgeColours>> & { readonly drawing: Drawing };
 
-export interface AtlasRow {
-  readonly match: BaseMatch;
-  readonly family: BaseFamily;
-  readonly angles: AngleFamily;
-  readonly difficulty: 1 | 2 | 3 | 4;
-  /** Layers over the point where its flaps meet. */
-  readonly hubLayers: number;
-  readonly sheet: SheetShape;
-  readonly drawing: Drawing;
-  readonly flaps: readonly { readonly tip: string; readonly length: number; readonly width: number }[];
-}
-
 /** A base of the atlas in the list: read off its folded state. */
 export interface BaseCard {
   readonly id: string;
@@ -209,7 +196,7 @@ export interface Engine {
     prefix: string,
   ): { ways: MarkWay[] } | { fault: string };
   /** All bases from a sheet of this shape, or from any; the best first. */
-  readAtlas(wanted: Pick<Plan, 'figure' | 'limbs'>, sheet: SheetShape | 'any'): AtlasRow[];
+  readAtlas(wanted: Pick<Plan, 'figure' | 'limbs'>, sheet: SheetShape | 'any'): BaseRow[];
   /** The part of the sheet that is enough to practise each passage on; passages that need it all are left out. */
   readPartials(): ({ readonly passage: string } & PartialSheet)[];
   /** What each house rule costs for these limbs. */

@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { type Issue, type Outcome, done, failed } from '@jade/core/outcome';
 import type { Packing } from '@jade/core/packing';
-import type { DraftCard, DraftRequest, JudgedPacking, PackingRequest, Searcher } from './worker.ts';
+import type { DraftCard, DraftRequest, JudgedPacking, OwnRow, PackingRequest, Searcher } from './worker.ts';
 
 type Answer<T> = Outcome<T, Issue> | undefined;
 
@@ -98,3 +98,11 @@ export function startDrafting(
     () => Promise.resolve(best && done(best)),
   );
 }
+
+/** Folds a base for the figure's own body; stopped, there is none. */
+export const startFitting = (request: Pick<DraftRequest, 'figure' | 'sheet'>): Search<OwnRow | null> =>
+  startSearch(
+    'fitting',
+    (searcher) => searcher.fitBase(request),
+    () => Promise.resolve(undefined),
+  );

@@ -4,7 +4,9 @@ import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
 import { type Drawing, drawModel } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
 import type { Point } from '@jade/core/geometry';
-import type { Figure } from '@jade/core/parts';
+import { type Figure, leastOwn, limbsOf, matchBase, taskOfFigure } from '@jade/core/parts';
+import { type BaseRow, readBaseRow } from '@jade/core/readings';
+import type { NamedPoints, Step } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
 import { type Outcome, type Issue, done } from '@jade/core/outcome';
 import {
@@ -35,6 +37,12 @@ export interface PackingRequest {
 /** A draft as the page shows it: its state is drawn. */
 export interface DraftCard extends Omit<Draft, 'state'> {
   readonly drawing: Drawing;
+}
+
+/** A base folded for one figure, with its steps. */
+export interface OwnRow extends BaseRow {
+  readonly points: NamedPoints;
+  readonly steps: readonly Step[];
 }
 
 export interface DraftRequest {
@@ -72,6 +80,15 @@ const searcher = {
       onBest: (best) => onBest(toCards(best)),
     });
     return found.ok ? done(toCards(found.value)) : found;
+  },
+  /** The base of its own for the figure's body; null for a figure or sheet that can have none. */
+  fitBase({ figure, sheet }: Pick<DraftRequest, 'figure' | 'sheet'>): Outcome<OwnRow | null, Issue> {
+    const task = taskOfFigure(figure, limbsOf(figure, []));
+    const own = leastOwn(task, sheet);
+    if (!own) return done(null);
+    const { folded, sideMm } = own;
+    const row = readBaseRow({ ...matchBase(folded, task), sideMm }, folded);
+    return done({ ...row, points: folded.base.points, steps: folded.base.steps });
   },
 };
 export type Searcher = typeof searcher;

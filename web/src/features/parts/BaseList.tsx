@@ -4,8 +4,10 @@ import { type AngleFamily, type BaseFamily, baseFamilies, findBase } from '@jade
 import { sayWhyBefore } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
-import type { AtlasRow } from '../../engine/index.ts';
+import type { BaseRow } from '@jade/core/readings';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import type { OwnRow } from '../../search/index.ts';
+import { useBegin } from './LimbByLimb.tsx';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import { Choice } from '../../ui/index.ts';
 
@@ -21,11 +23,16 @@ const BAR = 180;
 /** Bases by the sheet they need, with the packing's bound as the line none can pass. */
 export function BaseList({
   rows,
+  own,
+  isFitting,
   anySheet,
   onAnySheet,
   boundMm,
 }: {
-  rows: readonly AtlasRow[];
+  rows: readonly BaseRow[];
+  /** The base folded for this figure alone; it stands among the others where it serves the wishes. */
+  own: OwnRow | undefined;
+  isFitting: boolean;
   anySheet: boolean;
   onAnySheet: (any: boolean) => void;
   /** Side by packing on this plan's sheet. */
@@ -34,7 +41,10 @@ export function BaseList({
   const plan = usePlan();
   const { unit } = useSettings();
   const [wish, setWish] = useState<Wish>({ family: '', angles: '', most: '' });
-  const shown = rows.filter(
+  const all: readonly (BaseRow | OwnRow)[] = own
+    ? [...rows, own].sort((a, b) => (a.match.sideMm ?? Infinity) - (b.match.sideMm ?? Infinity))
+    : rows;
+  const shown = all.filter(
     (r) =>
       (wish.family === '' || r.family === wish.family) &&
       (wish.angles === '' || r.angles === wish.angles) &&
@@ -104,6 +114,7 @@ export function BaseList({
         <p className="note">No base is of this kind; take one of the wishes above back.</p>
       )}
       <Rows rows={serving} boundMm={boundMm} />
+      {isFitting && <p className="note pl-2 pt-1">Folding a base for this figure alone …</p>}
       {plan.limbs.length > 0 && serving.length < shown.length && (
         <details className="mt-2" open={serving.length === 0}>
           <summary className="act cursor-pointer">
@@ -116,7 +127,7 @@ export function BaseList({
   );
 }
 
-function Rows({ rows, boundMm }: { rows: readonly AtlasRow[]; boundMm: number | undefined }) {
+function Rows({ rows, boundMm }: { rows: readonly (BaseRow | OwnRow)[]; boundMm: number | undefined }) {
   const plan = usePlan();
   const { unit } = useSettings();
   const sides = rows.flatMap((r) => (r.match.sideMm === undefined ? [] : [r.match.sideMm]));
@@ -150,20 +161,22 @@ function Rows({ rows, boundMm }: { rows: readonly AtlasRow[]; boundMm: number | 
 }
 
 function Row({
-  row: { match, drawing, flaps, hubLayers, angles, difficulty, sheet },
+  row,
   scale,
   most,
   bound,
   isOwnSheet,
 }: {
-  row: AtlasRow;
+  row: BaseRow | OwnRow;
   scale: (mm: number) => number;
   most: number;
   bound: number | undefined;
   isOwnSheet: boolean;
 }) {
+  const { match, drawing, flaps, hubLayers, angles, difficulty, sheet } = row;
   const plan = usePlan();
   const edit = useEdit();
+  const { note, begin } = useBegin();
   const palette = usePalette();
   const { unit } = useSettings();
   const chosen = plan.baseId === match.baseId;
@@ -258,15 +271,32 @@ function Row({
           </p>
         )}
       </div>
-      <button
-        type="button"
-        className={`btn !px-3 ${chosen ? 'solid' : ''}`}
-        aria-pressed={chosen}
-        onClick={choose}
-      >
-        {chosen ? 'Chosen' : 'Choose'}
-        <span className="sr-only"> {match.baseName}</span>
-      </button>
+      {'steps' in row ? (
+        <span>
+          <button
+            type="button"
+            className="btn !px-3"
+            title="Puts its steps into Folds"
+            onClick={() => begin(row)}
+          >
+            {note ? 'Begun' : 'Begin'}
+            <span className="sr-only"> the folds with the {match.baseName.toLowerCase()}</span>
+          </button>
+          <span role="status" className="sr-only">
+            {note}
+          </span>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className={`btn !px-3 ${chosen ? 'solid' : ''}`}
+          aria-pressed={chosen}
+          onClick={choose}
+        >
+          {chosen ? 'Chosen' : 'Choose'}
+          <span className="sr-only"> {match.baseName}</span>
+        </button>
+      )}
     </li>
   );
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { findBase } from '@jade/core/bases';
+import { type Base, findBase } from '@jade/core/bases';
 import type { BaseMatch, LimbMatch, SpareFlap } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
@@ -118,29 +118,36 @@ function LimbRow({
   );
 }
 
-/** The base's own steps put at the start of the sequence. */
-export function TakeSteps() {
+/** Puts a base's steps at the start of the sequence, those that are there already left out, and says how many. */
+export function useBegin() {
   const plan = usePlan();
   const edit = useEdit();
   const [note, setNote] = useState('');
-  const take = (): void => {
-    const base = findBase(plan.baseId!);
-    if (!base) return;
+  const begin = ({ steps, points }: Pick<Base, 'steps' | 'points'>): void => {
     const taken = new Set(plan.steps.map((s) => s.id));
-    const fresh = base.steps.filter((s) => !taken.has(s.id));
+    const fresh = steps.filter((s) => !taken.has(s.id));
     edit((p) => {
       p.steps.unshift(...(structuredClone(fresh) as typeof p.steps));
-      p.points = { ...(structuredClone(base.points) as typeof p.points), ...p.points };
+      p.points = { ...(structuredClone(points) as typeof p.points), ...p.points };
     });
     setNote(
       fresh.length === 0
         ? 'The steps of this base are in the sequence already.'
-        : `${fresh.length} steps were put at the start of Folds.`,
+        : `${fresh.length} ${fresh.length === 1 ? 'step was' : 'steps were'} put at the start of Folds.`,
     );
   };
+  return { note, begin };
+}
+
+/** The chosen base's own steps put at the start of the sequence. */
+export function TakeSteps() {
+  const plan = usePlan();
+  const { note, begin } = useBegin();
+  const base = findBase(plan.baseId!);
+  if (!base) return null;
   return (
     <div className="mt-4 flex items-center gap-4">
-      <button type="button" className="btn" onClick={take}>
+      <button type="button" className="btn" onClick={() => begin(base)}>
         Begin the folds with this base
       </button>
       <span role="status" className="note">

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import { addLimb, rootOf, scaleFigure, sizeOf } from '@jade/core/parts';
+import type { BaseRow } from '@jade/core/readings';
 import { toLengthText } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
 import { useSettings } from '../../app/useSettings.ts';
-import { type AtlasRow, getEngine, useEngine } from '../../engine/index.ts';
+import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { LengthField, Slip, Waiting } from '../../ui/index.ts';
 import { BaseList } from './BaseList.tsx';
@@ -15,6 +16,7 @@ import { LimbPanel } from './LimbPanel.tsx';
 import { PackingPanel } from './PackingPanel.tsx';
 import { Starters } from './Starters.tsx';
 import { type FigureDesk, useFigure } from './useFigure.ts';
+import { useOwnBase } from './useOwnBase.ts';
 import { usePacking } from './usePacking.ts';
 
 /** Stage 2: the subject as a stick figure, the base whose flaps become its limbs, and the least sheet for any folding. */
@@ -26,6 +28,7 @@ export function PartsPage() {
   const [anySheet, setAnySheet] = useState(false);
   const packing = usePacking(figure, plan.sheet.shape);
   const rows = useAtlas(anySheet);
+  const own = useOwnBase(figure, plan.sheet.shape);
   const chosen = figure?.limbs.some((l) => l.name === limb) ? limb : figure?.limbs[0]?.name;
   const match = rows?.find((r) => r.match.baseId === plan.baseId)?.match;
   return (
@@ -68,6 +71,8 @@ export function PartsPage() {
           {rows ? (
             <BaseList
               rows={rows}
+              own={own.row}
+              isFitting={own.isFitting}
               anySheet={anySheet}
               onAnySheet={setAnySheet}
               boundMm={packing.found && 1 / packing.found.packing.scale}
@@ -85,9 +90,9 @@ export function PartsPage() {
 }
 
 /** The bases for the limbs of the open plan; the last answer stands until the next has come. */
-function useAtlas(anySheet: boolean): readonly AtlasRow[] | undefined {
+function useAtlas(anySheet: boolean): readonly BaseRow[] | undefined {
   const { figure, limbs, sheet } = usePlan();
-  const [rows, setRows] = useState<readonly AtlasRow[]>();
+  const [rows, setRows] = useState<readonly BaseRow[]>();
   useEffect(() => {
     let live = true;
     void getEngine()
