@@ -11,6 +11,7 @@ import {
   findNextStock,
   grammageOfStack,
   largestSide,
+  largestSideFor,
   toCutting,
 } from '../src/paper/index.ts';
 import { bases, foldBase } from '../src/bases/index.ts';
@@ -24,6 +25,7 @@ import {
   type WindowInput,
   findRemedies,
   rankPapers,
+  readSide,
   sayBand,
   sayRemedy,
   toPartialSheet,
@@ -103,6 +105,63 @@ describe('the sheet window', () => {
         if (isOpen) expect(holds((lowMm + highMm!) / 2)).toBe(true);
       }),
     );
+  });
+});
+
+describe('further wishes and two sides held together', () => {
+  const other = { dimension: 'length' as const, mm: 60, tolerancePercent: 10, ratio: 0.3 };
+
+  test('a second size is a band of its own; where no sheet gives both, the second gives way', () => {
+    expect(band({ ...heron, other }, 'other')).toEqual({
+      id: 'other',
+      lowMm: expect.closeTo(54 / 0.3, 9) as unknown as number,
+      highMm: expect.closeTo(66 / 0.3, 9) as unknown as number,
+    });
+    const shut = { ...heron, other };
+    expect([toWindow(shut).isOpen, toWindow(shut).highBy]).toEqual([false, 'other']);
+    const remedy = findRemedies(shut, none).find((r) => r.changes.some((c) => c.kind === 'other'))!;
+    // As long as the target is high, by the figure's own shape.
+    expect(remedy.changes).toContainEqual({ kind: 'other', mm: 75 });
+    expect(remedy.window.isOpen).toBe(true);
+    expect(sayRemedy(remedy, 'mm')).toMatch(/let the other size be 75 mm/i);
+    expect(sayBand('other', shut, 'mm')).toEqual({ name: 'Length', note: '60 mm ± 10 %' });
+  });
+
+  test('a budget ends the window at the side it buys', () => {
+    const poor = { ...heron, cost: { most: 0.5, sideMm: 255 } };
+    expect([toWindow(poor).highBy, toWindow(poor).highMm]).toEqual(['cost', 255]);
+    expect(sayBand('cost', poor, 'mm').note).toBe('at most 0.5 a model');
+    const sheet = { id: 's', name: 's', widthMm: 500, heightMm: 700 };
+    const shape = { width: 1, height: 1 };
+    for (const pieces of [1, 2, 3, 4, 6, 12]) {
+      const side = largestSideFor(pieces, shape, sheet);
+      const of = (mm: number) => toCutting({ widthMm: mm, heightMm: mm }, sheet).pieces;
+      expect(of(side)).toBeGreaterThanOrEqual(pieces);
+      // Even rows: a little larger, and rows times columns is fewer.
+      const more = side * 1.001;
+      expect(Math.floor(500 / more) * Math.floor(700 / more)).toBeLessThan(pieces);
+    }
+    expect(largestSideFor(1, { width: 1, height: 2 }, sheet, { trimMm: 10 })).toBeCloseTo(340, 9);
+  });
+
+  test('a side and a paper are read together, and what does not hold is named', () => {
+    const paper = { id: 'p', name: 'p', sideMm: 400, caliperMm: 0.1, count: 1 };
+    const read = readSide(heron, paper, 260);
+    expect(read.finishedMm).toBeCloseTo(0.6 * 260, 9);
+    expect(read.narrowestMm).toBeCloseTo(5.2, 9);
+    expect(read.grip).toBe('fingers');
+    expect(read.bulk!.bulk).toBeCloseTo((6 * 0.1) / 5.2, 9);
+    expect(read.gapMm).toBeCloseTo((Math.PI / 2) * 0.6, 9);
+    expect(read.thicknessMm).toBeCloseTo(2, 9);
+    expect(read.broken).toEqual([]);
+    expect(readSide(heron, paper, 240).broken).toContain('narrowest');
+    expect(readSide(heron, paper, 500).broken).toEqual(expect.arrayContaining(['target', 'stock']));
+    const unmeasured = readSide(heron, { ...paper, caliperMm: null }, 260);
+    expect([unmeasured.bulk, unmeasured.gapMm, unmeasured.thicknessMm]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
 });
 
@@ -205,6 +264,25 @@ describe('the plans of the cast', () => {
     expect(input.stock).toHaveLength(1);
     expect(input.stock[0]!.sideMm).toBe(240);
     expect(toWindowInput({ ...heronPlan, steps: [] }, { learned: sure }, defaultLimits, [])).toBeUndefined();
+  });
+
+  test('a second size and a budget of the brief are read off the same folds and the chosen paper', () => {
+    const { brief } = heronPlan;
+    const dear = lanternDrawer.map((p) => (p.id === heronPlan.paper.drawerId ? { ...p, price: 1 } : p));
+    const plan = { ...heronPlan, brief: { ...brief, other: { mm: 90, tolerancePercent: 5 }, budget: 0.25 } };
+    const input = toWindowInput(plan, readings, defaultLimits, dear)!;
+    expect(input.other).toMatchObject({ dimension: 'length', mm: 90, ratio: readings.otherRatio });
+    const { widthMm, heightMm } = readings.last!;
+    const isHeight = brief.target.dimension === 'height';
+    expect(readings.otherRatio! * readings.sideMm!).toBeCloseTo(isHeight ? widthMm! : heightMm!, 6);
+    // Four of them share a sheet of 240 mm at a quarter of its price each.
+    expect(input.cost).toEqual({ most: 0.25, sideMm: 120 });
+    expect(
+      toWindowInput({ ...plan, paper: { ...plan.paper, drawerId: null } }, readings, defaultLimits, dear)!
+        .cost,
+    ).toBeUndefined();
+    const verdict = readingsOf(plan).readings.verdicts.find((v) => v.id === 'other size');
+    expect(verdict?.text).toMatch(/wished are 90 mm within 5 %/);
   });
 
   test('begun other side up, what showed the one colour shows the other', () => {

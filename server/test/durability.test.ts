@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type ChildProcess, spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,6 +9,7 @@ import Database from 'better-sqlite3';
 import { buildPlan } from '@jade/core/plan';
 import { readConfig } from '../src/config.ts';
 import { openStore } from '../src/db/index.ts';
+import { buildPaperStore } from '../src/papers/index.ts';
 import { buildPlanStore } from '../src/plans/index.ts';
 
 const main = fileURLToPath(new URL('../src/main.ts', import.meta.url));
@@ -126,4 +127,41 @@ test('the configuration has defaults and refuses a port that is none', () => {
   expect(readConfig({}).port).toBe(4870);
   expect(readConfig({ XDG_DATA_HOME: '/data' }).databaseFile).toBe('/data/jade-kite/plans.sqlite');
   expect(() => readConfig({ PORT: 'abc' })).toThrow('PORT is "abc"');
+});
+
+describe('a file of an earlier version', () => {
+  test('keeps its papers, which know nothing yet of price, grain and memory; a copy from before is kept', () => {
+    const file = join(folder, 'earlier.sqlite');
+    const first = fileURLToPath(new URL('../drizzle', import.meta.url));
+    const old = new Database(file);
+    const journal = JSON.parse(readFileSync(join(first, 'meta/_journal.json'), 'utf8')) as {
+      entries: { when: number; tag: string }[];
+    };
+    const { when, tag } = journal.entries[0]!;
+    for (const sql of readFileSync(join(first, `${tag}.sql`), 'utf8').split('--> statement-breakpoint'))
+      old.exec(sql);
+    old.exec(
+      'create table __drizzle_migrations (id integer primary key, hash text not null, created_at numeric)',
+    );
+    old.prepare('insert into __drizzle_migrations (hash, created_at) values (?, ?)').run('first', when);
+    old
+      .prepare(
+        `insert into papers (id, name, kind, front_name, front_hex, back_name, back_hex, width_mm, height_mm, count, note)
+         values ('p', 'Old reed', 'kraft', 'brown', '#aa8855', 'brown', '#aa8855', 300, 400, 7, '')`,
+      )
+      .run();
+    old.close();
+    const store = openStore(file);
+    const [paper] = buildPaperStore(store).list();
+    expect(paper).toMatchObject({
+      name: 'Old reed',
+      count: 7,
+      price: null,
+      grain: 'unknown',
+      memory: 'unknown',
+      lowAt: 5,
+    });
+    expect(store.backup && existsSync(store.backup)).toBe(true);
+    store.close();
+  });
 });

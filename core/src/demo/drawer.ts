@@ -1,4 +1,4 @@
-import type { DrawerPaper } from '../paper/index.ts';
+import { type DrawerPaper, unknownPaper } from '../paper/index.ts';
 
 type Row = readonly [
   id: string,
@@ -12,6 +12,9 @@ type Row = readonly [
   height: number,
   count: number,
   note: string,
+  price: number,
+  grain: DrawerPaper['grain'],
+  memory: DrawerPaper['memory'],
 ];
 
 const rows: readonly Row[] = [
@@ -27,6 +30,9 @@ const rows: readonly Row[] = [
     150,
     24,
     'for the barn owl',
+    0.35,
+    'unknown',
+    'keeps',
   ],
   [
     'marsh-slate',
@@ -40,6 +46,9 @@ const rows: readonly Row[] = [
     240,
     11,
     '',
+    0.6,
+    'unknown',
+    'keeps',
   ],
   [
     'reed-kraft',
@@ -53,6 +62,9 @@ const rows: readonly Row[] = [
     700,
     6,
     'roll cut to sheets',
+    0.9,
+    'height',
+    'keeps',
   ],
   [
     'fog-copy',
@@ -66,6 +78,9 @@ const rows: readonly Row[] = [
     297,
     180,
     'trial folds',
+    0.02,
+    'height',
+    'eases',
   ],
   [
     'lamp-foil',
@@ -79,6 +94,9 @@ const rows: readonly Row[] = [
     300,
     5,
     'caliper not measured yet',
+    2.8,
+    'unknown',
+    'keeps',
   ],
   [
     'tide-cotton',
@@ -92,6 +110,9 @@ const rows: readonly Row[] = [
     500,
     4,
     'wet folding',
+    4.2,
+    'height',
+    'springs back',
   ],
   [
     'moth-mulberry',
@@ -105,6 +126,9 @@ const rows: readonly Row[] = [
     960,
     3,
     '',
+    3.6,
+    'height',
+    'eases',
   ],
   [
     'ferry-blue',
@@ -118,6 +142,9 @@ const rows: readonly Row[] = [
     200,
     30,
     '',
+    0.25,
+    'unknown',
+    'keeps',
   ],
   [
     'bank-brown',
@@ -131,6 +158,9 @@ const rows: readonly Row[] = [
     250,
     14,
     'otter and hare',
+    0.5,
+    'unknown',
+    'keeps',
   ],
   [
     'pond-green',
@@ -144,6 +174,9 @@ const rows: readonly Row[] = [
     240,
     9,
     'newt',
+    0.5,
+    'unknown',
+    'keeps',
   ],
   [
     'night-mulberry',
@@ -157,12 +190,30 @@ const rows: readonly Row[] = [
     960,
     2,
     'ferry keeper',
+    4.4,
+    'height',
+    'eases',
   ],
 ];
 
 /** The papers of the theatre's drawer. */
 export const lanternDrawer: readonly DrawerPaper[] = rows.map(
-  ([id, name, kind, grammage, caliperMm, front, back, widthMm, heightMm, count, note]) => ({
+  ([
+    id,
+    name,
+    kind,
+    grammage,
+    caliperMm,
+    front,
+    back,
+    widthMm,
+    heightMm,
+    count,
+    note,
+    price,
+    grain,
+    memory,
+  ]) => ({
     id,
     name,
     kind,
@@ -176,5 +227,9 @@ export const lanternDrawer: readonly DrawerPaper[] = rows.map(
     heightMm,
     count,
     note,
+    price,
+    grain,
+    memory,
+    lowAt: unknownPaper.lowAt,
   }),
 );

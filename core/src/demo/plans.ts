@@ -15,6 +15,8 @@ export function buildOwlPlan(): Plan {
     brief: {
       subject: 'Barn owl',
       pose: 'upright, looking out at the audience; leans on its tail',
+      other: null,
+      budget: null,
       target: { dimension: 'height', mm: 90, tolerancePercent: 4 },
       sides: [
         { part: 'face', side: 'back' },

@@ -81,6 +81,8 @@ function buildFinished(decided: Decided): Plan {
     brief: {
       subject: decided.name,
       pose: decided.pose,
+      other: null,
+      budget: null,
       target: decided.target,
       sides: decided.sides,
       rules: 'square',

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { type DrawerPaper, drawerPaperSchema } from '../paper/index.ts';
+import { type DrawerPaper, drawerPaperSchema, unknownPaper } from '../paper/index.ts';
 import { toCsv } from './tables.ts';
 
 /** Columns of a drawer as CSV, in their order; lengths in mm, weight in g/m2, colours as #rrggbb. */
@@ -18,9 +18,32 @@ const COLUMNS = [
   'heightMm',
   'count',
   'note',
+  'price',
+  'grain',
+  'memory',
+  'lowAt',
 ] as const satisfies readonly (keyof DrawerPaper)[];
-const NUMBERS: readonly string[] = ['grammage', 'caliperMm', 'widthMm', 'heightMm', 'count'];
-const NEEDED = COLUMNS.filter((c) => !['grammage', 'caliperMm', 'note', 'id'].includes(c));
+const NUMBERS: readonly string[] = [
+  'grammage',
+  'caliperMm',
+  'widthMm',
+  'heightMm',
+  'count',
+  'price',
+  'lowAt',
+];
+/** Columns a file may leave out. */
+const OPTIONAL: readonly string[] = [
+  'grammage',
+  'caliperMm',
+  'note',
+  'id',
+  'price',
+  'grain',
+  'memory',
+  'lowAt',
+];
+const NEEDED = COLUMNS.filter((c) => !OPTIONAL.includes(c));
 
 /** The drawer as CSV with a heading line (RFC 4180); what is not known is empty. */
 export const toDrawerCsv = (papers: readonly DrawerPaper[]): string =>
@@ -46,8 +69,11 @@ export function readDrawerCsv(
   const papers: DrawerPaper[] = [];
   for (const [i, row] of data.entries()) {
     const read = Object.fromEntries(
-      COLUMNS.map((c) => {
+      COLUMNS.flatMap((c) => {
         const value = (row[c] ?? '').trim();
+        // What is left empty here is as for a paper nothing more is known of.
+        return value === '' && c in unknownPaper ? [] : [[c, value] as const];
+      }).map(([c, value]) => {
         if (NUMBERS.includes(c)) return [c, value === '' ? null : Number(value)];
         return [c, c === 'id' && value === '' ? nameId(i + 2) : value];
       }),

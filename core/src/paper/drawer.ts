@@ -17,5 +17,16 @@ export const drawerPaperSchema = z.strictObject({
   heightMm: z.number().positive().max(5000),
   count: z.number().int().min(0).max(100000),
   note: z.string().max(400),
+  /** What one sheet costs, in the folder's own money. */
+  price: z.number().min(0).max(100000).nullable().default(null),
+  /** Which side of the sheet the grain runs along. */
+  grain: z.enum(['width', 'height', 'unknown']).default('unknown'),
+  /** How a crease stays. */
+  memory: z.enum(['keeps', 'eases', 'springs back', 'unknown']).default('unknown'),
+  /** So many sheets or fewer are few. */
+  lowAt: z.number().int().min(0).max(100000).default(5),
 });
+/** What is said of a paper nothing more is known of. */
+export const unknownPaper = { price: null, grain: 'unknown', memory: 'unknown', lowAt: 5 } as const;
+
 export type DrawerPaper = z.infer<typeof drawerPaperSchema>;

@@ -42,6 +42,30 @@ export function largestSide(
   return Math.max(0, Math.min(sw / w, sh / h), keepGrain ? 0 : Math.min(sw / h, sh / w));
 }
 
+/**
+ * The largest side in mm at which a stock sheet gives at least so many pieces `a : b`, laid in even rows and columns; mixed
+ * rows may give a little more.
+ */
+export function largestSideFor(
+  pieces: number,
+  shape: { readonly width: number; readonly height: number },
+  stock: StockSize,
+  rules: CuttingRules = {},
+): number {
+  const { trimMm = 0 } = rules;
+  const inner = { ...stock, widthMm: stock.widthMm - 2 * trimMm, heightMm: stock.heightMm - 2 * trimMm };
+  let best = 0;
+  for (let columns = 1; columns <= pieces; columns++) {
+    const cell = {
+      ...inner,
+      widthMm: inner.widthMm / columns,
+      heightMm: inner.heightMm / Math.ceil(pieces / columns),
+    };
+    best = Math.max(best, largestSide(shape, cell, { keepGrain: rules.keepGrain ?? false }));
+  }
+  return best;
+}
+
 const area = (s: { widthMm: number; heightMm: number }): number => s.widthMm * s.heightMm;
 /** Rounding of sizes typed in other units. */
 const CUT_SLACK_MM = 1e-6;

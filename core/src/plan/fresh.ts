@@ -34,6 +34,8 @@ export function buildPlan(name: string): Plan {
       subject: name,
       pose: '',
       target: { dimension: 'height', mm: null, tolerancePercent: 5 },
+      other: null,
+      budget: null,
       sides: [],
       rules: 'square',
       copies: 1,

@@ -40,6 +40,13 @@ const briefSchema = z.strictObject({
     mm: mm.nullable(),
     tolerancePercent: z.number().min(0).max(50),
   }),
+  /** A wish for the other dimension beside the target's: length where that is height, height where it is length. */
+  other: z
+    .strictObject({ mm, tolerancePercent: z.number().min(0).max(50) })
+    .nullable()
+    .default(null),
+  /** The most one model's paper may cost, in the money the drawer's prices are in. */
+  budget: z.number().positive().max(100000).nullable().default(null),
   /** Which paper side shows on which part. */
   sides: z.array(z.strictObject({ part: text(60), side: z.enum(['front', 'back']) })).max(30),
   /** One uncut square, any uncut sheet, or whatever serves (a cut, a second piece, glue). */

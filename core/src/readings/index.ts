@@ -14,6 +14,8 @@ export type {
 } from './types.ts';
 export { stageIds } from './types.ts';
 export { toReadings } from './readings.ts';
+export type { LaterUse } from './later.ts';
+export { readLater, sayGap, sayUse } from './later.ts';
 export { readStep, measureState } from './step.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
 export type { BaseRow } from './row.ts';

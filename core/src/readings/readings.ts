@@ -5,7 +5,7 @@ import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
 import { type ReplayedStep, resolvePoint } from '../sequence/index.ts';
-import { learnRatio, ratioOf, toSheetSide } from '../sizing/index.ts';
+import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
 import { measureState, readStep } from './step.ts';
@@ -24,6 +24,7 @@ export function toReadings(input: ReadingsInput): Readings {
   const sized = replay.steps.find((s) => s.step.id === plan.sizeStep) ?? replay.steps.at(-1);
   const unsized = sized && readStep(sized, undefined, null, pace, limits);
   const ratio = unsized && ratioOf(unsized.measures, target.dimension);
+  const otherRatio = unsized && ratioOf(unsized.measures, otherDimension(target.dimension));
   const wanted =
     target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
@@ -33,7 +34,7 @@ export function toReadings(input: ReadingsInput): Readings {
     pace,
     minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
-    ...defined({ sideMm, ratio, wanted, last }),
+    ...defined({ sideMm, ratio, otherRatio, wanted, last }),
     ...defined({
       finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
       base: toBaseMatch(input),

@@ -9,8 +9,9 @@ import {
   shortestFold,
   toMeasures,
 } from '../folded/index.ts';
-import { gapToLeaveMm, toBulk, toFingerVerdict, type PaperLimits } from '../paper/index.ts';
+import { toBulk, toFingerVerdict, type PaperLimits } from '../paper/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
+import { type LaterUse, laterGapMm } from './later.ts';
 import { toMinutes } from '../schedule/index.ts';
 import type { StepReading } from './types.ts';
 
@@ -39,6 +40,7 @@ export function readStep(
   caliperMm: number | null,
   pace: number,
   limits: PaperLimits,
+  later: LaterUse = { usedBy: [] },
 ): StepReading {
   const { measures, flaps } = measureState(step.after);
   const narrow = findNarrowest(flaps);
@@ -60,7 +62,7 @@ export function readStep(
       : {}),
     ...(shortest === undefined ? {} : { shortestMm: shortest * sideMm }),
     ...(caliperMm !== null && step.move.kind === 'fold'
-      ? { gapMm: gapToLeaveMm(layersAtCrease, caliperMm, 'stays') }
+      ? { gapMm: laterGapMm(layersAtCrease, caliperMm, later) }
       : {}),
   };
 }

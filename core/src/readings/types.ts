@@ -71,6 +71,8 @@ export interface Readings {
   /** Side the plan is computed for: the chosen one, else the one wanted for the target. */
   readonly sideMm?: number;
   readonly ratio?: number;
+  /** Of the dimension that is not the target's. */
+  readonly otherRatio?: number;
   readonly wanted?: SizedSheet;
   readonly finishedMm?: number;
   readonly learned: LearnedRatio;

@@ -9,6 +9,7 @@ export function toVerdicts(input: ReadingsInput, core: ReadingsCore): Verdict[] 
     ...judgeRules(input),
     ...judgeLimbs(input, core),
     ...judgeSide(input, core),
+    ...judgeOther(input, core),
     ...judgeFeatures(input, core),
     ...judgeSteps(input),
     ...judgeStanding(input, core),
@@ -70,6 +71,23 @@ function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: Readin
         mm: Math.round(wanted.sideMm * 10) / 10,
         label: `Take ${length(wanted.sideMm)}`,
       },
+    },
+  ];
+}
+
+/** A second size that the figure's shape does not give together with the first, at the sheet in use. */
+function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned }: ReadingsCore): Verdict[] {
+  const { other, target } = plan.brief;
+  if (!other || sideMm === undefined || otherRatio === undefined) return [];
+  const becomes = otherRatio * learned.factor * sideMm;
+  if ((Math.abs(becomes - other.mm) / other.mm) * 100 <= other.tolerancePercent + 1e-9) return [];
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  return [
+    {
+      id: 'other size',
+      stage: 'paper',
+      tone: 'care',
+      text: `From this sheet the model becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${other.tolerancePercent} %. Change the wish in Brief, or the folds.`,
     },
   ];
 }

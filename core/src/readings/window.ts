@@ -1,5 +1,6 @@
-import { type DrawerPaper, type PaperLimits, largestSide } from '../paper/index.ts';
+import { type DrawerPaper, type PaperLimits, largestSide, largestSideFor } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
+import { otherDimension } from '../sizing/index.ts';
 import { sheetArea } from '../sheet/index.ts';
 import type { StockPiece, WindowInput } from '../window/index.ts';
 import type { Readings } from './types.ts';
@@ -19,19 +20,24 @@ export function toStockPieces({ sheet }: Pick<Plan, 'sheet'>, papers: readonly D
 /** What limits the sheet of a plan, from its readings; missing while nothing is folded. */
 export function toWindowInput(
   plan: Plan,
-  readings: Pick<Readings, 'last' | 'sideMm' | 'ratio' | 'base' | 'learned'>,
+  readings: Pick<Readings, 'last' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned'>,
   limits: PaperLimits,
   papers: readonly DrawerPaper[],
 ): WindowInput | undefined {
-  const { last, sideMm, ratio, base, learned } = readings;
+  const { last, sideMm, ratio, otherRatio, base, learned } = readings;
   if (!last || sideMm === undefined) return undefined;
   const { target } = plan.brief;
   const flap = last.flaps.find((f) => f.tip === last.narrowest?.tip);
   const pieces = toStockPieces(plan, papers).filter((p) => p.count > 0 && p.sideMm > 0);
   const own = pieces.filter((p) => p.id === plan.paper.drawerId);
+  const cost = toCost(plan, papers);
   return {
     learned,
     ...(target.mm !== null && ratio !== undefined ? { target: { ...target, mm: target.mm, ratio } } : {}),
+    ...(plan.brief.other && otherRatio !== undefined
+      ? { other: { ...plan.brief.other, dimension: otherDimension(target.dimension), ratio: otherRatio } }
+      : {}),
+    ...(cost ? { cost } : {}),
     ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),
     ...(last.narrowest && flap
       ? {
@@ -52,4 +58,18 @@ export function toWindowInput(
     limits,
     stock: own.length > 0 ? own : pieces,
   };
+}
+
+/** The largest side the budget buys from the chosen paper: where its price is above it, several pieces share a sheet. */
+function toCost(
+  { brief, paper, sheet }: Plan,
+  papers: readonly DrawerPaper[],
+): WindowInput['cost'] | undefined {
+  const own = papers.find((p) => p.id === paper.drawerId);
+  if (brief.budget === null || !own || own.price === null) return undefined;
+  const shape = sheet.shape.kind === 'rectangle' ? sheet.shape : { width: 1, height: 1 };
+  // Half squares lie two to a square.
+  const each = sheet.shape.kind === 'triangle' ? 2 : 1;
+  const pieces = Math.max(1, Math.ceil(own.price / brief.budget / each - 1e-9));
+  return { most: brief.budget, sideMm: largestSideFor(pieces, shape, own, sheet) };
 }

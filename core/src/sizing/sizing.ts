@@ -3,6 +3,8 @@ import type { Measures } from '../folded/index.ts';
 /** Which dimension of the finished model a wanted size is for. Depth needs the posed form and comes with it. */
 export type Dimension = 'height' | 'length';
 
+export const otherDimension = (d: Dimension): Dimension => (d === 'height' ? 'length' : 'height');
+
 /** Ratio of a dimension to the sheet side, read off the folded silhouette. */
 export const ratioOf = (measures: Measures, dimension: Dimension): number =>
   dimension === 'height' ? measures.height : measures.width;

@@ -1,4 +1,4 @@
-import type { PaperLimits } from '../paper/index.ts';
+import { type PaperLimits, gapToLeaveMm } from '../paper/index.ts';
 import type { Dimension, LearnedRatio } from '../sizing/index.ts';
 import { toSheetSide } from '../sizing/index.ts';
 
@@ -23,6 +23,10 @@ export interface WindowInput {
     /** Dimension of the folded silhouette in sheet sides. */
     readonly ratio: number;
   };
+  /** A wish for the other dimension. */
+  readonly other?: WindowInput['target'];
+  /** The most the paper of a model may cost, and the largest side it buys. */
+  readonly cost?: { readonly most: number; readonly sideMm: number };
   readonly learned: LearnedRatio;
   /** Smallest sheet on which the chosen base gives every limb its length. */
   readonly limbs?: { readonly sideMm: number; readonly limb: string };
@@ -37,7 +41,8 @@ export interface WindowInput {
   readonly stock: readonly StockPiece[];
 }
 
-export type BandId = 'target' | 'limbs' | 'narrowest' | 'shortest' | 'bulk' | 'gap' | 'limp' | 'stock';
+export type BandId =
+  'target' | 'other' | 'cost' | 'limbs' | 'narrowest' | 'shortest' | 'bulk' | 'gap' | 'limp' | 'stock';
 
 /** One limit: sides in mm that are allowed, and why. */
 export interface SheetBand {
@@ -58,8 +63,6 @@ export interface SheetWindow {
   readonly isOpen: boolean;
 }
 
-/** A gap of pi/2 n t to each side of a flap's axis may take half its width (rule of thumb). */
-const GAP = Math.PI;
 /**
  * Sag grows with the cube of the side and falls with the square of the caliper and with the layers it is shared by; beyond
  * this (mm) a model hangs limp unless it is stiffened (rule of thumb: a 600 mm sheet of 0.1 mm at seven layers).
@@ -71,10 +74,11 @@ export function toWindow(input: WindowInput): SheetWindow {
   const { target, learned, limbs, narrowest, shortest, layers, caliperMm, handling, limits, stock } = input;
   const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;
   const bands: SheetBand[] = [];
-  if (target) {
-    const share = target.tolerancePercent / 100;
-    const side = (mm: number): number => toSheetSide(mm, target.ratio, learned).sideMm;
-    bands.push({ id: 'target', lowMm: side(target.mm * (1 - share)), highMm: side(target.mm * (1 + share)) });
+  for (const [id, wish] of [['target', target] as const, ['other', input.other] as const]) {
+    if (!wish) continue;
+    const share = wish.tolerancePercent / 100;
+    const side = (mm: number): number => toSheetSide(mm, wish.ratio, learned).sideMm;
+    bands.push({ id, lowMm: side(wish.mm * (1 - share)), highMm: side(wish.mm * (1 + share)) });
   }
   if (limbs) bands.push({ id: 'limbs', lowMm: limbs.sideMm });
   if (narrowest) bands.push({ id: 'narrowest', lowMm: least / narrowest.width });
@@ -83,11 +87,13 @@ export function toWindow(input: WindowInput): SheetWindow {
   if (narrowest && caliperMm !== null)
     bands.push(
       { id: 'bulk', lowMm: (narrowest.layers * caliperMm) / (limits.bulkHard * narrowest.width) },
-      { id: 'gap', lowMm: (GAP * narrowest.layers * caliperMm) / narrowest.width },
+      // The gap on both sides of a flap's axis may take half its width each (rule of thumb).
+      { id: 'gap', lowMm: (2 * gapToLeaveMm(narrowest.layers, caliperMm, 'reversed')) / narrowest.width },
     );
   if (caliperMm !== null && layers.mean > 0)
     bands.push({ id: 'limp', highMm: Math.cbrt(LIMP * caliperMm ** 2 * layers.mean), isSoft: true });
   if (stock.length > 0) bands.push({ id: 'stock', highMm: Math.max(...stock.map((s) => s.sideMm)) });
+  if (input.cost) bands.push({ id: 'cost', highMm: input.cost.sideMm });
   const hard = bands.filter((b) => !b.isSoft);
   const lows = hard.filter((b) => b.lowMm !== undefined);
   const highs = hard.filter((b) => b.highMm !== undefined);

@@ -6,6 +6,8 @@ export type { BandId, Handling, SheetBand, SheetWindow, StockPiece, WindowInput 
 export { toWindow } from './bands.ts';
 export type { Remedy, RemedyChange, RemedyOptions } from './remedies.ts';
 export { findRemedies } from './remedies.ts';
+export type { SideReading } from './side.ts';
+export { readSide } from './side.ts';
 export { toPracticeSide } from './practice.ts';
 export { sayBand, sayRemedy } from './words.ts';
 export type { JudgedPaper, PaperFault } from './papers.ts';

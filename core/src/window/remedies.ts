@@ -7,6 +7,7 @@ export type RemedyChange =
   | { readonly kind: 'base'; readonly id: string }
   | { readonly kind: 'leave out'; readonly limb: string }
   | { readonly kind: 'target'; readonly mm: number }
+  | { readonly kind: 'other'; readonly mm: number }
   | { readonly kind: 'tolerance'; readonly percent: number }
   | { readonly kind: 'buy'; readonly sideMm: number };
 
@@ -112,6 +113,12 @@ function stepsFrom(input: WindowInput, options: RemedyOptions): Step[] {
         ...input,
         target: { ...target, tolerancePercent: percent },
       });
+  }
+  const { other } = input;
+  // Two sizes that no sheet gives together: the one beside the target gives way, as the figure's own shape has it.
+  if (target && other && (now.lowBy === 'other' || now.highBy === 'other')) {
+    const mm = Math.round((2 * target.mm * other.ratio) / target.ratio) / 2;
+    offer({ kind: 'other', mm }, `${mm}`, { ...input, other: { ...other, mm } });
   }
   if (now.highBy === 'stock') {
     const sideMm = roundUp(now.lowMm);

@@ -13,6 +13,13 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
         name: target!.dimension === 'height' ? 'Height' : 'Length',
         note: `${length(target!.mm)} ± ${target!.tolerancePercent} %`,
       };
+    case 'other':
+      return {
+        name: input.other!.dimension === 'height' ? 'Height' : 'Length',
+        note: `${length(input.other!.mm)} ± ${input.other!.tolerancePercent} %`,
+      };
+    case 'cost':
+      return { name: 'Cost', note: `at most ${input.cost!.most} a model` };
     case 'limbs':
       return { name: 'Limbs', note: `${limbs!.limb} decides` };
     case 'narrowest':
@@ -56,6 +63,8 @@ export function sayRemedy({ changes, names, window }: Remedy, unit: LengthUnit):
         return `leave out the ${name.toLowerCase()}`;
       case 'target':
         return `make it ${length(change.mm)}`;
+      case 'other':
+        return `let the other size be ${length(change.mm)}`;
       case 'tolerance':
         return `allow ± ${toFigure(change.percent, 1)} %`;
       case 'buy':

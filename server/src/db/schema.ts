@@ -66,6 +66,14 @@ export const papers = sqliteTable('papers', {
   heightMm: real('height_mm').notNull(),
   count: integer('count').notNull(),
   note: text('note').notNull(),
+  price: real('price'),
+  grain: text('grain', { enum: ['width', 'height', 'unknown'] })
+    .notNull()
+    .default('unknown'),
+  memory: text('memory', { enum: ['keeps', 'eases', 'springs back', 'unknown'] })
+    .notNull()
+    .default('unknown'),
+  lowAt: integer('low_at').notNull().default(5),
 });
 
 /** One row: the folder's settings. */

@@ -47,7 +47,7 @@ export function HouseLayout() {
   return (
     <>
       <Ribbon title="Jade Kite" under="plan and fold" items={items} tint="var(--pleat-dim)" label="Rooms" />
-      <div className="min-h-0 flex-1 overflow-auto bg-leaf">
+      <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">
         <Outlet />
       </div>
     </>

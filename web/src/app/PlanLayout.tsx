@@ -131,7 +131,7 @@ function OpenPlan({ id }: { id: string }) {
           The fold engine stopped: {fault}. Your plan is safe; load the page again to go on.
         </p>
       )}
-      <div className="min-h-0 flex-1 overflow-auto bg-leaf">
+      <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">
         <Outlet />
       </div>
     </div>

@@ -12,7 +12,10 @@ import {
   measureState,
   priceOfRules,
   readBaseRow,
+  readLater,
   readStep,
+  sayGap,
+  sayUse,
   standUp,
   toReadings,
   type Readings,
@@ -125,8 +128,21 @@ export function buildEngine(): Engine {
       const shown = Math.min(number, replay.steps.length);
       const step = replay.steps[shown - 1];
       const state = stateAt(shown) ?? replay.start;
+      const later = readLater(replay, shown);
+      const reading =
+        step &&
+        readStep(
+          step,
+          readings.sideMm,
+          input.plan.paper.caliperMm,
+          readings.pace,
+          input.settings.limits,
+          later,
+        );
       return {
         number: shown,
+        gap: sayGap(reading?.gapMm, later, input.settings.unit),
+        use: step ? sayUse(later, step.step.tolerance.kind === 'taste') : '',
         sentence: step
           ? sayStep(step.step, replay.sequence)
           : 'The sheet, front side up. Choose a move to begin.',
@@ -134,17 +150,7 @@ export function buildEngine(): Engine {
         after: drawModel(state),
         sheet: drawSheet(state, step?.trail?.creases),
         landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
-        ...(step
-          ? {
-              reading: readStep(
-                step,
-                readings.sideMm,
-                input.plan.paper.caliperMm,
-                readings.pace,
-                input.settings.limits,
-              ),
-            }
-          : {}),
+        ...(reading ? { reading } : {}),
         ...(step?.refusal?.at ? { refusalAt: step.refusal.at } : {}),
       };
     },

@@ -57,6 +57,10 @@ export interface Landmark {
 export interface StepDetail {
   readonly number: number;
   readonly sentence: string;
+  /** The gap to leave, as a sentence of the step; empty where none is. */
+  readonly gap: string;
+  /** Why the step must be folded exactly, or that it need not. */
+  readonly use: string;
   readonly before: Drawing;
   readonly after: Drawing;
   readonly sheet: Drawing;

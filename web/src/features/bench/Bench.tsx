@@ -184,7 +184,6 @@ function BenchStep({ number }: { number: number }) {
     plan.steps.map((s) => s.move.kind),
     number - 1,
   );
-  const gap = detail?.reading?.gapMm;
   const layers = detail?.reading?.layersAtCrease ?? 0;
   const note = plan.steps[number - 1]?.note;
   const refusal = result?.steps[number - 1]?.refusal;
@@ -198,12 +197,12 @@ function BenchStep({ number }: { number: number }) {
           <p className="font-serif text-[28px] leading-[36px] font-[450]" data-testid="bench-sentence">
             {detail?.sentence}
           </p>
-          {gap !== undefined && gap > 0 && (
+          {detail?.gap && (
             <p className="mt-1 text-[17px]" data-testid="bench-gap">
-              Leave <b>{toFigure(gap, 1)} mm</b> at the edge, none at the pivot: {layers}{' '}
-              {layers === 1 ? 'layer wraps' : 'layers wrap'} it.
+              {detail.gap} {layers} {layers === 1 ? 'layer wraps' : 'layers wrap'} it.
             </p>
           )}
+          {detail?.use.startsWith('Structural') && <p className="mt-1 text-[17px]">{detail.use}</p>}
           {note && <p className="mt-1 text-[17px] text-ink-2 italic">{note}</p>}
           {refusal && (
             <p className="mt-1 text-[17px] text-persimmon">The engine cannot fold this step: {refusal}</p>

@@ -76,6 +76,32 @@ export function BriefPage() {
             step={0.5}
             onNumber={(v) => edit((p) => void (p.brief.target.tolerancePercent = v), 'tolerance')}
           />
+          <LengthField
+            label={brief.target.dimension === 'height' ? 'Also long' : 'Also tall'}
+            unit={unit}
+            valueMm={brief.other?.mm ?? null}
+            allowEmpty
+            note="left empty where any will do"
+            onLength={(mm) =>
+              edit((p) => {
+                p.brief.other =
+                  mm === null ? null : { mm, tolerancePercent: p.brief.other?.tolerancePercent ?? 10 };
+              })
+            }
+          />
+          {brief.other && (
+            <NumberField
+              label="within, %"
+              className="col-start-2"
+              value={brief.other.tolerancePercent}
+              low={0}
+              high={50}
+              step={0.5}
+              onNumber={(v) =>
+                edit((p) => void (p.brief.other && (p.brief.other.tolerancePercent = v)), 'other tolerance')
+              }
+            />
+          )}
           <NumberField
             label="Copies"
             value={brief.copies}
@@ -93,6 +119,15 @@ export function BriefPage() {
             label="Needed on"
             value={brief.date}
             onDate={(d) => edit((p) => void (p.brief.date = d))}
+          />
+          <NumberField
+            label="Paper of a model may cost"
+            value={brief.budget ?? 0}
+            low={0}
+            high={100000}
+            step={0.01}
+            note="0 where it does not matter"
+            onNumber={(v) => edit((p) => void (p.brief.budget = v > 0 ? v : null), 'budget')}
           />
           <div className="col-span-2">
             <SideList />

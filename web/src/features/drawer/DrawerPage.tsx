@@ -7,7 +7,7 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { useState } from 'react';
-import { type DrawerPaper, paperKinds } from '@jade/core/paper';
+import { type DrawerPaper, paperKinds, unknownPaper } from '@jade/core/paper';
 import { toLengthText } from '@jade/core/units';
 import {
   sayFault,
@@ -29,6 +29,7 @@ const columns = helper.columns([
   helper.accessor('caliperMm', { header: 'Caliper, mm' }),
   helper.accessor('widthMm', { header: 'Size' }),
   helper.accessor('count', { header: 'Sheets' }),
+  helper.accessor('price', { header: 'Price' }),
 ]);
 
 const fresh = (): DrawerPaper => ({
@@ -45,6 +46,7 @@ const fresh = (): DrawerPaper => ({
   heightMm: 240,
   count: 10,
   note: '',
+  ...unknownPaper,
 });
 
 /** The paper drawer: what there is, in what size, how thick, how many. */
@@ -59,6 +61,7 @@ export function DrawerPage() {
     );
   if (!data) return <Waiting what="Opening the drawer …" />;
   const sheets = data.reduce((s, p) => s + p.count, 0);
+  const few = data.filter((p) => p.count <= p.lowAt).length;
   const unmeasured = data.filter((p) => p.caliperMm === null).length;
   return (
     <main className="px-8 pt-5 pb-10">
@@ -76,6 +79,11 @@ export function DrawerPage() {
               </>
             ) : (
               ''
+            )}
+            {few > 0 && (
+              <>
+                ; of <b>{few}</b> few are left
+              </>
             )}
             .
           </>
@@ -142,18 +150,26 @@ function PaperTable({
             <tr key={p.id}>
               <th scope="row" className="!text-[15px] !text-ink">
                 <span className="font-semibold">{p.name}</span>
-                {p.note && <span className="note block">{p.note}</span>}
+                {(p.note || p.memory !== 'unknown') && (
+                  <span className="note block">
+                    {[p.note, p.memory === 'unknown' ? '' : `a crease ${p.memory}`]
+                      .filter(Boolean)
+                      .join('; ')}
+                  </span>
+                )}
               </th>
               <td>{paperKinds.find((k) => k.id === p.kind)?.name ?? p.kind}</td>
               <td>{p.grammage ?? '–'}</td>
               <td>{p.caliperMm ?? 'not measured'}</td>
               <td className="whitespace-nowrap">
                 {toLengthText(p.widthMm, unit).text} × {toLengthText(p.heightMm, unit).text}
+                {p.grain !== 'unknown' && <span className="note block">grain along the {p.grain}</span>}
               </td>
-              <td className={p.count <= 5 ? 'font-semibold text-persimmon' : 'font-semibold'}>
+              <td className={p.count <= p.lowAt ? 'font-semibold text-persimmon' : 'font-semibold'}>
                 {p.count}
-                {p.count <= 5 ? ' left' : ''}
+                {p.count <= p.lowAt ? ' left' : ''}
               </td>
+              <td>{p.price === null ? '–' : p.price.toFixed(2)}</td>
               <td>
                 <span className="inline-flex items-center gap-1">
                   <span className="h-5 w-5 border border-rule-strong" style={{ background: p.frontHex }} />

@@ -5,6 +5,18 @@ import { useSettings } from '../../app/useSettings.ts';
 import { MeasureStack } from './MeasureStack.tsx';
 import { Choice, Field, LengthField, NumberField, Slip, TextField } from '../../ui/index.ts';
 
+const GRAINS: readonly { readonly value: DrawerPaper['grain']; readonly label: string }[] = [
+  { value: 'unknown', label: 'not known' },
+  { value: 'width', label: 'the width' },
+  { value: 'height', label: 'the height' },
+];
+const MEMORIES: readonly { readonly value: DrawerPaper['memory']; readonly label: string }[] = [
+  { value: 'unknown', label: 'not known' },
+  { value: 'keeps', label: 'keeps' },
+  { value: 'eases', label: 'eases' },
+  { value: 'springs back', label: 'springs back' },
+];
+
 /** One paper of the drawer, written or changed. */
 export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () => void }) {
   const { unit } = useSettings();
@@ -99,6 +111,35 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
         low={0}
         high={100000}
         onNumber={(count) => set({ count })}
+      />
+      <NumberField
+        label="Few from"
+        value={draft.lowAt}
+        low={0}
+        high={100000}
+        onNumber={(lowAt) => set({ lowAt })}
+        note="sheets left when it is said"
+      />
+      <NumberField
+        label="Price of a sheet"
+        value={draft.price ?? 0}
+        low={0}
+        high={100000}
+        step={0.01}
+        onNumber={(price) => set({ price: price > 0 ? price : null })}
+        note="in your own money; 0 where not known"
+      />
+      <Choice
+        label="Grain runs along"
+        value={draft.grain}
+        options={GRAINS}
+        onChoice={(grain) => set({ grain })}
+      />
+      <Choice
+        label="A crease"
+        value={draft.memory}
+        options={MEMORIES}
+        onChoice={(memory) => set({ memory })}
       />
       <TextField label="Note" most={400} value={draft.note} onText={(note) => set({ note })} />
       {(fault || error) && (

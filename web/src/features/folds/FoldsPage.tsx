@@ -55,7 +55,7 @@ export function FoldsPage() {
       <div className="flex min-h-0 flex-1 max-[1080px]:flex-col max-[1080px]:overflow-auto">
         <div className="flex min-w-0 flex-1 flex-col overflow-y-auto max-[1080px]:flex-none">
           <StageHead title="Folds">
-            <Sentence number={detail.number} sentence={detail.sentence} />
+            <Sentence number={detail.number} sentence={`${detail.sentence} ${detail.gap}`.trim()} />
           </StageHead>
           <Verdicts stage="folds" className="mx-7 mb-2 max-w-[760px]" />
           <Table composer={composer} send={send} showNames={showNames} />

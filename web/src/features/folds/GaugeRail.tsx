@@ -98,7 +98,7 @@ export function GaugeRail() {
           label="Gap to leave"
           figure={toFigure(reading.gapMm, 2)}
           unit="mm"
-          note={`${reading.layersAtCrease} ${reading.layersAtCrease === 1 ? 'layer wraps' : 'layers wrap'} the edge; none at the pivot`}
+          note={`${reading.layersAtCrease} ${reading.layersAtCrease === 1 ? 'layer wraps' : 'layers wrap'} the edge, none at the pivot`}
         />
       )}
       <Reading
@@ -107,6 +107,7 @@ export function GaugeRail() {
         unit={`of ${toMinutesText(result.readings.minutes)}`}
         note={`your pace × ${toFigure(result.readings.pace, 2)}`}
       />
+      {detail.use && <p className="note mt-2">{detail.use}</p>}
     </aside>
   );
 }

@@ -13,7 +13,8 @@ const SIZE = 300;
 /** So many cuts carry their number. */
 const MOST_NUMBERED = 14;
 
-function toPiece({ sheet: { shape } }: Plan, sideMm: number): Piece {
+/** What is cut for one model. */
+export function toPiece({ sheet: { shape } }: Plan, sideMm: number): Piece {
   if (shape.kind !== 'rectangle')
     return { widthMm: sideMm, heightMm: sideMm, isHalfSquare: shape.kind === 'triangle' };
   const shorter = Math.min(shape.width, shape.height);
@@ -66,9 +67,23 @@ export function CutSheet() {
           or make the model smaller.
         </p>
       )}
+      {next && <GrainNote paper={next} />}
       <CuttingRules />
     </section>
   );
+}
+
+/** A wet-folded curve holds along the grain and breaks across it. */
+function GrainNote({ paper }: { paper: DrawerPaper }) {
+  const { finish, sheet } = usePlan();
+  if (!finish.wetFolded) return null;
+  const text =
+    paper.grain === 'unknown'
+      ? 'This model is wet-folded: find the grain first (bend the sheet both ways, it yields along the grain) and write it into the drawer.'
+      : sheet.keepGrain
+        ? undefined
+        : `This model is wet-folded, and its grain runs along the ${paper.grain}: a piece turned when cut has it across the curve, where wet paper cracks. Keep the grain, below.`;
+  return text ? <p className="note !text-persimmon">{text}</p> : null;
 }
 
 function StockChoice({

@@ -6,6 +6,7 @@ import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, LengthField, NumberField, NarrowestReading, Reading } from '../../ui/index.ts';
+import { Compare } from './Compare.tsx';
 import { CutSheet } from './CutSheet.tsx';
 import { PracticeSheet } from './PracticeSheet.tsx';
 import { SheetWindow } from './SheetWindow.tsx';
@@ -26,6 +27,7 @@ export function PaperPage() {
           <SheetWindow />
           <WhichSideUp />
           <PaperList />
+          <Compare />
           <RulePrices />
         </div>
         <div>

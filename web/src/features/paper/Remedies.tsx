@@ -69,6 +69,9 @@ function applyRemedy(p: Plan, change: RemedyChange, papers: readonly DrawerPaper
     case 'target':
       p.brief.target.mm = change.mm;
       return;
+    case 'other':
+      if (p.brief.other) p.brief.other.mm = change.mm;
+      return;
     case 'tolerance':
       p.brief.target.tolerancePercent = change.percent;
       return;
