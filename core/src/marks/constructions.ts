@@ -52,16 +52,17 @@ export const defaultSigma: AlignmentSigma = {
  */
 export function constructMark(
   sheet: SheetShape,
-  ask: MarkAsk,
+  asked: MarkAsk,
   prefix: string,
 ): Outcome<Construction[], string> {
-  const edge = edgesOf(sheet).find((e) => e.name === ask.edge);
+  const edge = edgesOf(sheet).find((e) => e.name === asked.edge);
   if (!edge)
     return failed(
-      `This sheet has no edge ${ask.edge}; choose one of ${edgesOf(sheet)
+      `This sheet has no edge ${asked.edge}; choose one of ${edgesOf(sheet)
         .map((e) => e.name)
         .join(', ')}.`,
     );
+  const ask = inLowest(asked);
   if (!(ask.top > 0 && ask.top < ask.bottom))
     return failed(`${ask.top}/${ask.bottom} does not lie on the edge; write a fraction between 0 and 1.`);
   if (ask.bottom > MOST_PARTS)
@@ -74,9 +75,12 @@ export function constructMark(
   if (isPowerOfTwo(ask.bottom)) known.push(halving(builder, ask));
   if (ask.bottom === 3) {
     if (sheet.kind !== 'triangle') known.push(crossing(builder, ask));
-    if (sheet.kind === 'square') known.push(cornerToMark(builder, ask));
-    known.push(selfCorrecting(builder, ask));
   }
+  if (sheet.kind === 'square' && ask.bottom % 2 === 1) {
+    const { a } = cornerShares(ask.bottom);
+    if (ask.top === 2 * a || ask.top === ask.bottom - 2 * a) known.push(cornerToMark(builder, ask));
+  }
+  if (ask.bottom === 3) known.push(selfCorrecting(builder, ask));
   // Eighths and coarser halvings need no search.
   const found = known.length > 0 && ask.bottom <= EASY ? [] : foundConstructions(sheet, ask, prefix);
   const ways = [...known, ...found];
@@ -85,6 +89,14 @@ export function constructMark(
     : failed(
         `No ${MOST_FOLDS} folds or fewer reach ${ask.top}/${ask.bottom} of ${ask.edge} within half a mm; ask for a neighbouring fraction, or measure it.`,
       );
+}
+
+/** The same fraction in lowest terms. */
+function inLowest({ edge, top, bottom }: MarkAsk): MarkAsk {
+  const common = (a: number, b: number): number => (b === 0 ? a : common(b, a % b));
+  const by =
+    Number.isInteger(top) && Number.isInteger(bottom) && top > 0 && bottom > 0 ? common(top, bottom) : 1;
+  return { edge, top: top / by, bottom: bottom / by };
 }
 
 /** Parts of an edge: finer divisions than this are not folded. */
@@ -151,37 +163,55 @@ function crossing({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
   };
 }
 
-/** Corner to the middle of the far side's neighbour: the folded edge cuts this edge at 2x / (1 + x), x = 1/2. */
+/** Of an odd number of parts n: the largest power of two below it, b, and a = n - b. */
+function cornerShares(parts: number): { a: number; b: number } {
+  const b = 2 ** Math.floor(Math.log2(parts));
+  return { a: parts - b, b };
+}
+
+/**
+ * The corner across to a mark at x on the far side of this edge's corner: the folded edge cuts this edge at 2x / (1 + x)
+ * (similar triangles). With x = a/b, a power of two b and a + b = n that is 2a/n: every odd number of parts has one.
+ */
 function cornerToMark({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
-  const [from, to] = ask.top === 2 ? [p, q] : [q, p];
+  const { a, b } = cornerShares(ask.bottom);
+  const [from, to] = ask.top === 2 * a ? [p, q] : [q, p];
   const corner = opposite(from);
-  const side: [PointRef, PointRef] = [from, neighbour(from, to)];
-  const ids = ['k1', 'k2', 'k3', 'k4'].map((s) => `${prefix}-${s}`) as [string, string, string, string];
-  const staying: PointRef = { kind: 'along', from: to, to: from, share: '1/4' };
+  const beside = neighbour(from, to);
+  const halvings = writeHalvings({ from: beside, to: from, shares: [a / b], prefix: `${prefix}-k` });
+  invariant(halvings, 'a share of a power of two comes of halving');
+  const ids = ['kf', 'kp', 'ku'].map((s) => `${prefix}-${s}`) as [string, string, string];
+  // On the edge between the cut and where the crease ends, 1 - (1 - x)^2 / 2 along it: beyond that it moves.
+  const share = (2 * a) / ask.bottom / 2 + (1 - (1 - a / b) ** 2 / 2) / 2;
+  const staying: PointRef = { kind: 'along', from, to, share };
   const cut: PointRef = { kind: 'meet', a: through(corner, to), b: through(staying, from), frame: 'model' };
   return {
     id: 'corner',
-    title: 'Corner to the middle of a side',
-    how: 'The folded edge cuts this edge at two thirds; one long crease stays on the sheet.',
+    title: b === 2 ? 'Corner to the middle of a side' : `Corner to ${a}/${b} of a side`,
+    how: `The folded edge cuts this edge at ${2 * a}/${ask.bottom}. Hold the fold without pressing it: only the pinch is made, and no long crease stays.`,
     steps: [
-      pinch(ids[0], onto(side[0], side[1]), side),
+      ...halvings,
       stepSchema.parse({
-        id: ids[1],
+        id: ids[0],
         passage: 'Marks',
+        note: HELD,
         move: {
           kind: 'fold',
           sense: 'valley',
-          line: onto(corner, mark(ids[0])),
+          line: onto(corner, mark(halvings.at(-1)!.id)),
           flap: [corner],
           layers: 'flap',
         },
       }),
-      pinch(ids[2], { kind: 'across', at: cut, to: through(staying, from) }, [staying, from]),
-      stepSchema.parse({ id: ids[3], passage: 'Marks', move: { kind: 'unfold', step: ids[1] } }),
+      pinch(ids[1], { kind: 'across', at: cut, to: through(staying, from) }, [staying, from]),
+      stepSchema.parse({ id: ids[2], passage: 'Marks', move: { kind: 'unfold', step: ids[0] } }),
     ],
     exact: true,
   };
 }
+
+/** The note of a fold that is only held while a mark is pinched. */
+export const HELD = 'Hold it without pressing; it is opened again.';
 
 /** A guess, then far and near corner in turn to the last pinch: each pinch halves what is left of the guess's error. */
 function selfCorrecting({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
@@ -255,9 +285,7 @@ export function judgeConstruction(
   };
   const exact = shareIn(replay);
   const edgeLength = distance(edge.from, edge.to);
-  const slips = replay.steps.map(
-    (s, i) => stepError(i + 1, s.step, sequence, shareIn, exact) * sigmaOf(s.step, sigma),
-  );
+  const slips = slipErrors(sequence, replay, (r) => [shareIn(r)], sigma).map(([e]) => e!);
   const errorMm = Math.hypot(...slips);
   const target = (ask.top / ask.bottom) * edgeLength;
   const pinches = replay.steps.filter((s) => s.move.kind === 'pinch').length;
@@ -274,28 +302,37 @@ export function judgeConstruction(
 }
 
 const PROBE = 1e-5;
+/** Tolerances under this share of the side are an eye's, not a guess's. */
+const BY_EYE = 0.01;
 
-/** How far the mark moves for one unit of slip at the crease ends of a step (root sum square of both ends). */
-function stepError(
-  number: number,
-  step: Step,
+/**
+ * How far each measured place moves by the slips of each step, in mm: every crease end is displaced in turn and the whole
+ * replayed; root sum square of both ends, times the folder's sigma of that alignment.
+ */
+export function slipErrors(
   sequence: Sequence,
-  shareIn: (r: Replay) => number,
-  exact: number,
-): number {
-  if (step.move.kind === 'unfold') return 0;
+  replay: Replay,
+  placesIn: (r: Replay) => number[],
+  sigma: AlignmentSigma,
+): number[][] {
+  const exact = placesIn(replay);
   const middle: Point = [0.5, 0.5];
-  const slipped = [1, -1].map((end) => {
-    const slip = (n: number, line: Line): Line =>
-      n === number ? slipLine(line, middle, PROBE / 2, (Math.atan2(end * PROBE, 1) * 180) / Math.PI) : line;
-    return (shareIn(replaySequence(sequence, undefined, slip)) - exact) / PROBE;
+  return replay.steps.map(({ step }, i) => {
+    const mm = sigmaOf(step, sigma);
+    if (step.move.kind === 'unfold' || mm === 0) return exact.map(() => 0);
+    const moved = [1, -1].map((end) => {
+      const slip = (n: number, line: Line): Line =>
+        n === i + 1 ? slipLine(line, middle, PROBE / 2, (Math.atan2(end * PROBE, 1) * 180) / Math.PI) : line;
+      return placesIn(replaySequence(sequence, undefined, slip));
+    });
+    return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)) * mm);
   });
-  return Math.hypot(...slipped);
 }
 
 /** A point brought onto another with a gap e puts the crease e / 2 off; a crease through marks is off by all of it. */
 function sigmaOf(step: Step, sigma: AlignmentSigma): number {
-  if (step.tolerance.kind === 'taste') return sigma.guess;
+  // What is within a millimetre or so by eye is no mere guess.
+  if (step.tolerance.kind === 'taste') return step.tolerance.share < BY_EYE ? sigma.byEye : sigma.guess;
   const { move } = step;
   if (move.kind !== 'fold' && move.kind !== 'crease' && move.kind !== 'pinch') return 0;
   switch (move.line.kind) {

@@ -4,6 +4,7 @@ import type { SheetShape } from '../sheet/index.ts';
 import type { Construction, MarkAsk } from './constructions.ts';
 import { type MarkAnswer, findMark } from './search.ts';
 import { MarkTable } from './table.ts';
+import { pressShort } from './short.ts';
 import { writeMark } from './write.ts';
 
 /** Creases in the table; crossing its lines reaches twice as many. */
@@ -49,7 +50,10 @@ export function foundConstructions(sheet: SheetShape, ask: MarkAsk, prefix: stri
     how: answer.exact
       ? 'Found among all single folds; nothing is left but your own slips.'
       : 'Found among all single folds; near enough, with fewer creases.',
-    steps: asPinch(writeMark(table, answer, `${prefix}-f${i + 1}`, ask.edge).steps, ask.edge),
+    steps: pressShort(
+      sheet,
+      asPinch(writeMark(table, answer, `${prefix}-f${i + 1}`, ask.edge).steps, ask.edge),
+    ),
     exact: answer.exact,
   }));
 }

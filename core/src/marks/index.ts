@@ -12,3 +12,5 @@ export { amplificationOf } from './slips.ts';
 export { writeMark } from './write.ts';
 export type { HalvingAsk } from './halving.ts';
 export { halvingsTo, writeHalvings } from './halving.ts';
+export type { DivideAsk, DividedWay, JudgedDivision } from './divide.ts';
+export { divideEdge, halvingsFrom, judgeDivision } from './divide.ts';
