@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
-import { beginPlan, pleat, saved, write } from './support.ts';
+import { beginPlan, pleat, saved, sentence, write } from './support.ts';
 
 test('from a wanted height to a sheet, the right side up and a printed cutting plan', async ({ page }) => {
   await page.goto('/plan/demo-heron/paper');
@@ -115,5 +115,37 @@ test('any fraction of an edge is found by folding; what is none is told', async 
     .click();
   await expect(page.locator('[data-way]').first()).toContainText('In the sequence');
   await expect(pleat(page, 'Folds')).toContainText('all flat');
+  await saved(page);
+});
+
+test('eleven parts with the middle third kept clear: compared, put into the sequence and folded along', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Eleven reeds');
+  await pleat(page, 'Paper').click();
+  await write(page, 'Side', '297 mm');
+  await pleat(page, 'Marks').click();
+  const parts = page.getByRole('region', { name: 'Equal parts' });
+  await parts.getByLabel('Parts').fill('11');
+  await parts.getByLabel('Parts').press('Enter');
+  await parts
+    .getByLabel('No construction crease on')
+    .selectOption({ label: 'the middle third of the sheet' });
+  await parts.getByRole('button', { name: 'Divide it' }).click();
+  const rows = parts.getByRole('row');
+  await expect(rows.nth(1)).toContainText(/\/11 exactly, the rest by halving/);
+  await expect(rows.nth(1)).toContainText('yes');
+  await expect(rows.filter({ hasText: 'Guess' })).toContainText('no');
+  await parts
+    .getByRole('button', { name: /^Put into the sequence/ })
+    .first()
+    .click();
+  await expect(pleat(page, 'Folds')).toContainText(/\d+, all flat/);
+  await pleat(page, 'Folds').click();
+  await page.getByRole('button', { name: /^Step 1, pinch/ }).click();
+  await expect(sentence(page)).toContainText('pinch');
+  await pleat(page, 'Bench').click();
+  await page.getByRole('button', { name: /Begin/ }).first().click();
+  await expect(page.getByTestId('bench-sentence')).toContainText('pinch');
   await saved(page);
 });

@@ -1,5 +1,5 @@
 import { type FlatState, facetsAt, findNarrowest } from '../folded/index.ts';
-import { type Point, areaOf, chordOf, distance, lineThrough } from '../geometry/index.ts';
+import { type Point, lengthWithin } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { measureState } from '../readings/index.ts';
@@ -92,17 +92,27 @@ function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep
   return found;
 }
 
-/** Creases that no fold uses in the end, pressed across a zone that shall stay clean, where it shows. */
-function checkZones({ plan, replay }: PlanCheck): Finding[] {
+/** The part of the sheet that shows in front where a zone of the finished skin lies; undefined where nothing shows. */
+export function zoneOnSheet(
+  { plan, replay }: Pick<PlanCheck, 'plan' | 'replay'>,
+  zone: Plan['zones'][number],
+): readonly Point[] | undefined {
   const last = replay.steps.at(-1);
-  if (!last) return [];
+  if (!last) return undefined;
   const trails = new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : [])));
   const numbers = new Map(replay.steps.map((s) => [s.step.id, s.number]));
-  const context = { state: last.after, points: plan.points, trails, numbers };
+  const at = resolvePoint(zone.at, { state: last.after, points: plan.points, trails, numbers });
+  return at.ok && at.value.sheet ? visiblePart(last.after, at.value.sheet) : undefined;
+}
+
+/** Creases that no fold uses in the end, pressed across a zone that shall stay clean, where it shows. */
+function checkZones(check: PlanCheck): Finding[] {
+  const { plan, replay } = check;
+  const last = replay.steps.at(-1);
+  if (!last) return [];
+  const numbers = new Map(replay.steps.map((s) => [s.step.id, s.number]));
   return plan.zones.flatMap((zone): Finding[] => {
-    const at = resolvePoint(zone.at, context);
-    if (!at.ok || !at.value.sheet) return [];
-    const outline = visiblePart(last.after, at.value.sheet);
+    const outline = zoneOnSheet(check, zone);
     if (!outline) return [];
     const scars = last.after.resting.filter(
       (r) => r.pressed !== 'soft' && lengthWithin(outline, r.from, r.to) > 1e-3,
@@ -128,17 +138,6 @@ function visiblePart(state: FlatState, at: Point): readonly Point[] | undefined 
   const { cells } = measureState(state).map;
   const seen = facets.find((f) => cells.some((c) => c.layers[0] === f));
   return seen === undefined ? undefined : state.facets[seen]!.loop.map((v) => state.vertices[v]!);
-}
-
-function lengthWithin(outline: readonly Point[], from: Point, to: Point): number {
-  const line = lineThrough(from, to);
-  const chord = line && areaOf(outline) !== 0 ? chordOf(outline, line) : undefined;
-  if (!chord) return 0;
-  const size = distance(from, to);
-  const along = (p: Point): number =>
-    ((p[0] - from[0]) * (to[0] - from[0]) + (p[1] - from[1]) * (to[1] - from[1])) / size;
-  const [a, b] = [along(chord.from), along(chord.to)];
-  return Math.min(size, Math.max(a, b)) - Math.max(0, Math.min(a, b));
 }
 
 /** Two steps alike but for their amounts, one on each side, neither by taste: a slip rather than an intent. */

@@ -8,7 +8,7 @@ export { needsOf } from './needs.ts';
 export type { Finding, FindingKind, SkippedStep } from './findings.ts';
 export { checkSequence, findSkipped } from './findings.ts';
 export type { PlanCheck } from './asWanted.ts';
-export { checkWanted } from './asWanted.ts';
+export { checkWanted, zoneOnSheet } from './asWanted.ts';
 export type { Mend } from './mends.ts';
 export { applyMend, findMend } from './mends.ts';
 export type { ColourChoice } from './colours.ts';

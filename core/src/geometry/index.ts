@@ -59,6 +59,7 @@ export {
   toShape,
   clipTo,
   chordOf,
+  lengthWithin,
   isInside,
 } from './polygon.ts';
 export type { TaggedSegment, PlanarPart, PlanarMap, Faces } from './planar.ts';

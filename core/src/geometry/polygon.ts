@@ -1,5 +1,5 @@
-import { type Point, cross, subtract } from './point.ts';
-import { type Line, sideOf } from './line.ts';
+import { type Point, cross, distance, subtract } from './point.ts';
+import { type Line, lineThrough, sideOf } from './line.ts';
 import { tolerance } from './tolerance.ts';
 
 /** Signed area, positive counter-clockwise. */
@@ -146,6 +146,18 @@ export function chordOf(polygon: readonly Point[], line: Line): { from: Point; t
     if (along > high) [high, to] = [along, end];
   }
   return from && to && high - low >= tolerance.samePoint ? { from, to } : undefined;
+}
+
+/** How long a segment runs within a convex polygon; 0 where it only touches. */
+export function lengthWithin(polygon: readonly Point[], from: Point, to: Point): number {
+  const line = lineThrough(from, to);
+  const chord = line && areaOf(polygon) !== 0 ? chordOf(polygon, line) : undefined;
+  if (!chord) return 0;
+  const size = distance(from, to);
+  const along = (p: Point): number =>
+    ((p[0] - from[0]) * (to[0] - from[0]) + (p[1] - from[1]) * (to[1] - from[1])) / size;
+  const [a, b] = [along(chord.from), along(chord.to)];
+  return Math.max(0, Math.min(size, Math.max(a, b)) - Math.max(0, Math.min(a, b)));
 }
 
 /** True when the point lies inside or within `slack` of a counter-clockwise convex polygon. */

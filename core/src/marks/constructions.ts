@@ -164,7 +164,7 @@ function crossing({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
 }
 
 /** Of an odd number of parts n: the largest power of two below it, b, and a = n - b. */
-function cornerShares(parts: number): { a: number; b: number } {
+export function cornerShares(parts: number): { a: number; b: number } {
   const b = 2 ** Math.floor(Math.log2(parts));
   return { a: parts - b, b };
 }

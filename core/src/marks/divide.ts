@@ -1,9 +1,15 @@
-import { type Point, chordOf, distance, dot, lineThrough, subtract, toUnit } from '../geometry/index.ts';
+import { type Point, distance, dot, lengthWithin, subtract, toUnit } from '../geometry/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
-import { type AlignmentSigma, type Construction, HELD, constructMark, slipErrors } from './constructions.ts';
-import { writeHalvings } from './halving.ts';
+import {
+  type AlignmentSigma,
+  type Construction,
+  HELD,
+  constructMark,
+  cornerShares,
+  slipErrors,
+} from './constructions.ts';
 
 /** An edge in so many equal parts, every mark a pinch on it. */
 export interface DivideAsk {
@@ -40,7 +46,7 @@ const LEAST_PARTS = 2;
 const MOST_PARTS = 64;
 /** Pinches after a guess until its error is a hundredth. */
 const WARM_UP = 7;
-/** Marks a construction is looked for, the middle ones first: their errors are halved least often afterwards. */
+/** Marks a construction is looked for, those in the middle before others. */
 const MOST_TRIED = 12;
 
 /**
@@ -122,27 +128,22 @@ function writeChain(
 }
 
 function byHalving(builder: Builder): DividedWay {
-  const { p, q, parts, prefix } = builder;
-  const shares = Array.from({ length: parts - 1 }, (_, i) => (i + 1) / parts);
-  const steps = writeHalvings({ from: p, to: q, shares, prefix: `${prefix}-h` });
-  invariant(steps, 'parts that are a power of two come of halving');
-  const { steps: replayed } = replaySequence({ sheet: { kind: 'square' }, points: {}, steps });
   const marks = new Map<number, string>();
-  for (const s of replayed) {
-    const at = s.trail?.mark;
-    // Edges of the square are one long: how far along is read off either coordinate.
-    const first = replayed[0]!.trail!.mark!;
-    const isAcross = Math.abs(first[0] - 0.5) < 1e-9;
-    if (at) marks.set(Math.round((isAcross ? at[0] : at[1]) * parts), s.step.id);
-  }
+  const steps = writeChain(builder, 'h', halvingsFrom(builder.parts, []), marks);
   return { id: 'halving', title: 'Halve and halve again', how: HOW.halving, steps, exact: true, marks };
 }
 
 /** One mark exactly, found among all marks from which the others follow. */
 function byOneMark(sheet: SheetShape, { edge, parts, clear }: DivideAsk, builder: Builder): DividedWay[] {
-  const tops = Array.from({ length: parts - 1 }, (_, i) => i + 1)
+  const odd = oddPartOf(parts);
+  const { a } = cornerShares(odd);
+  // A corner and halvings alone reach these on a square.
+  const byCorner = [2 * a, odd - 2 * a].map((top) => (top * parts) / odd);
+  const others = Array.from({ length: parts - 1 }, (_, i) => i + 1)
+    .filter((top) => !byCorner.includes(top))
+    .sort((x, y) => Math.abs(x - parts / 2) - Math.abs(y - parts / 2));
+  const tops = [...byCorner, ...others]
     .filter((top) => halvingsFrom(parts, [top]).length === parts - 2)
-    .sort((a, b) => Math.abs(a - parts / 2) - Math.abs(b - parts / 2))
     .slice(0, MOST_TRIED);
   const found = tops.flatMap((top) => {
     const ways = constructMark(sheet, { edge, top, bottom: parts }, `${builder.prefix}-m${top}`);
@@ -323,19 +324,8 @@ function touches(
   const { steps: replayed } = replaySequence({ sheet, points: {}, steps });
   return replayed.some(
     ({ step, trail }) =>
-      !marks.has(step.id) && step.note !== HELD && (trail?.creases ?? []).some((c) => doesEnter(c, clear)),
+      !marks.has(step.id) &&
+      step.note !== HELD &&
+      (trail?.creases ?? []).some((c) => lengthWithin(clear, c.from, c.to) > 1e-9),
   );
-}
-
-function doesEnter(
-  { from, to }: { readonly from: Point; readonly to: Point },
-  part: readonly Point[],
-): boolean {
-  const line = lineThrough(from, to);
-  const chord = line && chordOf(part, line);
-  if (!chord) return false;
-  const along = toUnit(subtract(to, from));
-  const far = (p: Point): number => dot(subtract(p, from), along);
-  const [a, b] = [far(chord.from), far(chord.to)].sort((x, y) => x - y) as [number, number];
-  return Math.min(b, distance(from, to)) - Math.max(a, 0) > 1e-9;
 }

@@ -14,3 +14,4 @@ export type { HalvingAsk } from './halving.ts';
 export { halvingsTo, writeHalvings } from './halving.ts';
 export type { DivideAsk, DividedWay, JudgedDivision } from './divide.ts';
 export { divideEdge, halvingsFrom, judgeDivision } from './divide.ts';
+export { middleThird } from './clear.ts';

@@ -4,7 +4,6 @@ import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } f
 import { lastChoices } from '@jade/core/editing';
 import { type FlatState, layersUnder } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
-import { constructMark, judgeConstruction } from '@jade/core/marks';
 import { efficiencyOf, matchBases, taskOf } from '@jade/core/parts';
 import {
   basesFrom,
@@ -35,6 +34,7 @@ import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
 import { toPartialSheet } from '@jade/core/window';
 import { listLandmarks } from './landmarks.ts';
+import { divide, findMarks } from './marks.ts';
 import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts';
 import type {
   BaseCard,
@@ -238,21 +238,9 @@ export function buildEngine(): Engine {
       return state ? dragGhost(state, from, to) : [];
     },
 
-    findMarks(ask, sheet, sideMm, sigma, prefix) {
-      const found = constructMark(sheet, ask, prefix);
-      if (!found.ok) return { fault: found.fault };
-      const ways = found.value.map((construction) => {
-        const judged = judgeConstruction(construction, ask, sheet, sideMm, sigma);
-        const { creases, pinches, errorMm, missMm, worstStep } = judged;
-        const pictures = judged.replay.steps.map((s) => ({
-          sentence: sayStep(s.step, judged.replay.sequence),
-          drawing: drawStep(s, nameSteps(construction.steps)),
-        }));
-        const { id, title, how, exact, steps } = construction;
-        return { id, title, how, exact, steps, creases, pinches, errorMm, missMm, worstStep, pictures };
-      });
-      return { ways };
-    },
+    findMarks,
+    divide: (ask, sheet, sideMm, sigma, prefix) =>
+      divide({ ask, check: input && replay && { plan: input.plan, replay } }, sheet, sideMm, sigma, prefix),
 
     readAtlas(wanted, sheet) {
       const folded = sheet === 'any' ? bases.map((b) => mustFold(b.id)) : basesFrom(sheet);

@@ -114,6 +114,23 @@ export interface DrawnState {
   readonly drawing: Drawing;
 }
 
+/** What a construction may not touch: nothing, the middle third across the edge, or a part that shall stay clean (its id). */
+export type KeepClear = 'nothing' | 'middle' | { readonly zone: string };
+
+/** An edge in equal parts, a part of the sheet kept clear. */
+export interface PartsAsk {
+  readonly edge: string;
+  readonly parts: number;
+  readonly clear: KeepClear;
+}
+
+export interface PartsWay extends MarkWay {
+  /** Creases beside the marks of the division that stay on the sheet. */
+  readonly extra: number;
+  readonly worstMark: number;
+  readonly touches: boolean;
+}
+
 export interface MarkWay {
   readonly id: string;
   readonly title: string;
@@ -192,6 +209,14 @@ export interface Engine {
   dragGhost(before: number, from: Point, to: Point): readonly (readonly Point[])[];
   /** Moves that bring one landmark onto another, each tried. */
   proposeMoves(before: number, from: PointRef, to: PointRef): Proposal[];
+  /** Ways to divide an edge into equal parts, the schools side by side. */
+  divide(
+    ask: PartsAsk,
+    sheet: SheetShape,
+    sideMm: number,
+    sigma: AlignmentSigma,
+    prefix: string,
+  ): { ways: PartsWay[] } | { fault: string };
   findMarks(
     ask: MarkAsk,
     sheet: SheetShape,

@@ -1,13 +1,12 @@
-import { useEffect, useState } from 'react';
-import type { MarkAsk } from '@jade/core/marks';
+import { useState } from 'react';
 import { edgesOf } from '@jade/core/sheet';
 import { toFigure } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
-import { useSettings } from '../../app/useSettings.ts';
-import { type MarkWay, getEngine, useEngine } from '../../engine/index.ts';
+import { useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
-import { Choice, Slip, TextField } from '../../ui/index.ts';
+import { Choice, TextField } from '../../ui/index.ts';
+import { EqualParts } from './EqualParts.tsx';
+import { Ways } from './Ways.tsx';
 
 /** "3/11": both numbers, or undefined where it is no fraction between 0 and 1. */
 function readFraction(text: string): { top: number; bottom: number } | undefined {
@@ -94,6 +93,7 @@ export function MarksPage() {
           millimetres.
         </p>
       )}
+      <EqualParts />
     </main>
   );
 }
@@ -117,103 +117,5 @@ function MarksSentence() {
       )}
       .
     </>
-  );
-}
-
-function Ways({ ask }: { ask: MarkAsk & { id: string; construction: string | null } }) {
-  const plan = usePlan();
-  const { sigma } = useSettings();
-  const sideMm = useEngine().result?.readings.sideMm ?? 200;
-  const [answer, setAnswer] = useState<{ ways: MarkWay[] } | { fault: string }>();
-  useEffect(() => {
-    let live = true;
-    void getEngine()
-      .findMarks(ask, plan.sheet.shape, sideMm, sigma, `ask-${ask.id}`)
-      .then((a) => live && setAnswer(a));
-    return () => {
-      live = false;
-    };
-  }, [ask, plan.sheet.shape, sideMm, sigma]);
-  if (!answer) return null;
-  if ('fault' in answer)
-    return (
-      <Slip tone="care" className="mx-7 max-w-[720px]">
-        {answer.fault}
-      </Slip>
-    );
-  return (
-    <ol className="px-7 pb-10">
-      {answer.ways.map((way) => (
-        <Way key={way.id} way={way} ask={ask} sideMm={sideMm} />
-      ))}
-    </ol>
-  );
-}
-
-function Way({
-  way,
-  ask,
-  sideMm,
-}: {
-  way: MarkWay;
-  ask: { id: string; construction: string | null };
-  sideMm: number;
-}) {
-  const plan = usePlan();
-  const edit = useEdit();
-  const palette = usePalette();
-  const inserted = way.steps.some((s) => plan.steps.some((p) => p.id === s.id));
-  const chosen = ask.construction === way.id || inserted;
-  const insert = (): void =>
-    edit((p) => {
-      const own = p.marks.find((m) => m.id === ask.id);
-      if (own) own.construction = way.id;
-      const rest = p.steps.filter((s) => !s.id.startsWith(`ask-${ask.id}-`));
-      p.steps = [...(structuredClone(way.steps) as typeof p.steps), ...rest];
-    });
-  return (
-    <li className={`mb-5 border-t border-rule-strong pt-3 ${chosen ? 'bg-jade-wash' : ''}`} data-way={way.id}>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-        <h2 className="text-[18px] leading-[24px]">{way.title}</h2>
-        <p>
-          <b>{way.creases}</b> creases, {way.pinches} of them pinches ·{' '}
-          <b>±{toFigure(Math.hypot(way.errorMm, way.missMm), 2)} mm</b> at {toFigure(sideMm, 0)} mm ·{' '}
-          {way.exact
-            ? 'exact'
-            : way.id === 'self'
-              ? 'corrects itself'
-              : `${toFigure(way.missMm, 2)} mm off by itself`}{' '}
-          · worst at its step {way.worstStep}
-        </p>
-      </div>
-      <p className="note mb-2">{way.how}</p>
-      <div
-        className="flex gap-3 overflow-x-auto pb-2"
-        tabIndex={0}
-        role="group"
-        aria-label={`The folds of: ${way.title}`}
-      >
-        {way.pictures.map((p, i) => (
-          <figure key={i} className="w-[168px] shrink-0">
-            <DrawingView
-              drawing={p.drawing}
-              palette={palette}
-              width={164}
-              height={150}
-              margin={16}
-              weight={0.8}
-              title={`${way.title}, fold ${i + 1}`}
-            />
-            <figcaption className="text-[13px] leading-[17px]">
-              <b>{i + 1}</b> {p.sentence}
-            </figcaption>
-          </figure>
-        ))}
-      </div>
-      <button type="button" className={`btn ${inserted ? '' : 'solid'}`} onClick={insert} disabled={inserted}>
-        {inserted ? 'In the sequence' : 'Put into the sequence'}
-        <span className="sr-only">: {way.title}</span>
-      </button>
-    </li>
   );
 }
