@@ -11,7 +11,7 @@ import {
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { foundConstructions } from './found.ts';
-import { writeHalvings } from './halving.ts';
+import { type Halving, halvingsFor, halvingsFrom, writeChain, writeHalvings } from './halving.ts';
 
 /** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
 export interface MarkAsk {
@@ -76,10 +76,7 @@ export function constructMark(
   if (ask.bottom === 3) {
     if (sheet.kind !== 'triangle') known.push(crossing(builder, ask));
   }
-  if (sheet.kind === 'square' && ask.bottom % 2 === 1) {
-    const { a } = cornerShares(ask.bottom);
-    if (ask.top === 2 * a || ask.top === ask.bottom - 2 * a) known.push(cornerToMark(builder, ask));
-  }
+  if (sheet.kind === 'square' && !isPowerOfTwo(ask.bottom)) known.push(cornerAndHalvings(builder, ask));
   if (ask.bottom === 3) known.push(selfCorrecting(builder, ask));
   // Eighths and coarser halvings need no search.
   const found = known.length > 0 && ask.bottom <= EASY ? [] : foundConstructions(sheet, ask, prefix);
@@ -208,6 +205,37 @@ function cornerToMark({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
     ],
     exact: true,
   };
+}
+
+/** The largest odd number that divides a number of parts. */
+export const oddPartOf = (parts: number): number => (parts % 2 === 0 ? oddPartOf(parts / 2) : parts);
+
+/** The nearer of the two marks a corner reaches, and from there halvings between marks: any fraction of any edge. */
+function cornerAndHalvings(builder: Builder, { edge, top, bottom }: MarkAsk): Construction {
+  const { p, q, prefix } = builder;
+  const odd = oddPartOf(bottom);
+  const { a } = cornerShares(odd);
+  const reach = (first: number): Reached => {
+    const from = (first * bottom) / odd;
+    return { first, from, chain: from === top ? [] : halvingsFor(halvingsFrom(bottom, [from]), top) };
+  };
+  const [one, other] = [reach(2 * a), reach(odd - 2 * a)];
+  const { first, from, chain } = other.chain.length < one.chain.length || other.from === top ? other : one;
+  const corner = cornerToMark(builder, { edge, top: first, bottom: odd });
+  if (chain.length === 0) return corner;
+  const made = new Map([[from, `${prefix}-kp`]]);
+  return {
+    ...corner,
+    title: `${corner.title}, and halve`,
+    how: `The folded edge cuts this edge at ${first}/${odd}; hold it without pressing. Each halving after it halves the error too.`,
+    steps: [...corner.steps, ...writeChain({ p, q, parts: bottom, prefix: `${prefix}-k-` }, chain, made)],
+  };
+}
+
+interface Reached {
+  readonly first: number;
+  readonly from: number;
+  readonly chain: readonly Halving[];
 }
 
 /** The note of a fold that is only held while a mark is pinched. */

@@ -8,8 +8,10 @@ import {
   HELD,
   constructMark,
   cornerShares,
+  oddPartOf,
   slipErrors,
 } from './constructions.ts';
+import { halvingsFrom, writeChain } from './halving.ts';
 
 /** An edge in so many equal parts, every mark a pinch on it. */
 export interface DivideAsk {
@@ -82,26 +84,6 @@ interface Builder {
   readonly prefix: string;
 }
 
-/** Marks that follow from others by halving between them: [mark, one, other], in the order they can be pinched. */
-export function halvingsFrom(parts: number, known: readonly number[]): [number, number, number][] {
-  const have = new Set([0, parts, ...known]);
-  const chain: [number, number, number][] = [];
-  for (let found = true; found;) {
-    found = false;
-    // Ends first: a corner is found better than a pinch.
-    const order = [...have].sort((a, b) => Number(b % parts === 0) - Number(a % parts === 0) || a - b);
-    for (const a of order)
-      for (const b of order) {
-        const middle = (a + b) / 2;
-        if (a >= b || !Number.isInteger(middle) || have.has(middle)) continue;
-        have.add(middle);
-        chain.push([middle, a, b]);
-        found = true;
-      }
-  }
-  return chain;
-}
-
 const pinch = ({ p, q }: Builder, id: string, move: object, more: object = {}): Step =>
   stepSchema.parse({
     id,
@@ -110,26 +92,11 @@ const pinch = ({ p, q }: Builder, id: string, move: object, more: object = {}): 
     move: { kind: 'pinch', sense: 'valley', on: [p, q], ...move },
   });
 
-/** Pinches for a chain of halvings, after the steps that make the marks it begins with. */
-function writeChain(
-  builder: Builder,
-  name: string,
-  chain: readonly (readonly [number, number, number])[],
-  made: Map<number, string>,
-): Step[] {
-  const { p, q, parts, prefix } = builder;
-  const at = (k: number): PointRef => (k === 0 ? p : k === parts ? q : { kind: 'mark', step: made.get(k)! });
-  return chain.map(([k, a, b]) => {
-    const id = `${prefix}-${name}${k}`;
-    const step = pinch(builder, id, { line: { kind: 'onto', from: at(a), to: at(b) } });
-    made.set(k, id);
-    return step;
-  });
-}
+const on = (builder: Builder, name: string): Builder => ({ ...builder, prefix: `${builder.prefix}-${name}` });
 
 function byHalving(builder: Builder): DividedWay {
   const marks = new Map<number, string>();
-  const steps = writeChain(builder, 'h', halvingsFrom(builder.parts, []), marks);
+  const steps = writeChain(on(builder, 'h'), halvingsFrom(builder.parts, []), marks);
   return { id: 'halving', title: 'Halve and halve again', how: HOW.halving, steps, exact: true, marks };
 }
 
@@ -163,7 +130,7 @@ function byOneMark(sheet: SheetShape, { edge, parts, clear }: DivideAsk, builder
     .slice(0, 2);
   return best.map(({ way, top }, i): DividedWay => {
     const made = new Map([[top, markOf(way).id]]);
-    const steps = [...way.steps, ...writeChain(builder, `c${i}-`, halvingsFrom(parts, [top]), made)];
+    const steps = [...way.steps, ...writeChain(on(builder, `c${i}-`), halvingsFrom(parts, [top]), made)];
     return {
       id: `exact-${i + 1}`,
       title: `${top}/${parts} exactly, the rest by halving`,
@@ -177,9 +144,6 @@ function byOneMark(sheet: SheetShape, { edge, parts, clear }: DivideAsk, builder
 
 /** The pinch a construction ends in. */
 const markOf = (way: Construction): Step => [...way.steps].reverse().find((s) => s.move.kind === 'pinch')!;
-
-/** The largest odd number of parts that halving leads on from; the others lie between its marks. */
-const oddPartOf = (parts: number): number => (parts % 2 === 0 ? oddPartOf(parts / 2) : parts);
 
 /**
  * Brings corners to the last pinch, so often; the error of the first, at `start` of the odd parts, is halved each time. An
@@ -220,7 +184,7 @@ const byEye = (builder: Builder, at: number, within: number, note: string): Step
 function finish(builder: Builder, warm: { steps: Step[]; at: number }, name: string) {
   const made = new Map([[warm.at, warm.steps.at(-1)!.id]]);
   const chain = halvingsFrom(builder.parts, [warm.at]);
-  return { steps: [...warm.steps, ...writeChain(builder, name, chain, made)], marks: made };
+  return { steps: [...warm.steps, ...writeChain(on(builder, name), chain, made)], marks: made };
 }
 
 function byGuess(builder: Builder): DividedWay {

@@ -75,6 +75,57 @@ export function writeHalvings(ask: HalvingAsk): Step[] | undefined {
   return steps;
 }
 
+/** A halving between two marks: [mark, one, other], in parts of the edge. */
+export type Halving = readonly [number, number, number];
+
+/** Marks that follow from others by halving between them: [mark, one, other], in the order they can be pinched. */
+export function halvingsFrom(parts: number, known: readonly number[]): Halving[] {
+  const have = new Set([0, parts, ...known]);
+  const chain: Halving[] = [];
+  for (let found = true; found;) {
+    found = false;
+    // Ends first: a corner is found better than a pinch.
+    const order = [...have].sort((a, b) => Number(b % parts === 0) - Number(a % parts === 0) || a - b);
+    for (const a of order)
+      for (const b of order) {
+        const middle = (a + b) / 2;
+        if (a >= b || !Number.isInteger(middle) || have.has(middle)) continue;
+        have.add(middle);
+        chain.push([middle, a, b]);
+        found = true;
+      }
+  }
+  return chain;
+}
+
+/** The halvings of a chain that one mark needs, in their order. */
+export function halvingsFor(chain: readonly Halving[], mark: number): Halving[] {
+  const needed = new Set([mark]);
+  return [...chain]
+    .reverse()
+    .filter(([k, a, b]) => needed.has(k) && needed.add(a) && needed.add(b))
+    .reverse();
+}
+
+/** Pinches for a chain of halvings on the edge from p to q; `made` knows the marks they begin with, and those made. */
+export function writeChain(
+  { p, q, parts, prefix }: { p: PointRef; q: PointRef; parts: number; prefix: string },
+  chain: readonly Halving[],
+  made: Map<number, string>,
+): Step[] {
+  const at = (k: number): PointRef => (k === 0 ? p : k === parts ? q : { kind: 'mark', step: made.get(k)! });
+  return chain.map(([k, a, b]) => {
+    const id = `${prefix}${k}`;
+    const line: LineRef = { kind: 'onto', from: at(a), to: at(b) };
+    made.set(k, id);
+    return stepSchema.parse({
+      id,
+      passage: 'Marks',
+      move: { kind: 'pinch', sense: 'valley', line, on: [p, q] },
+    });
+  });
+}
+
 function toNumber(share: string | number): number {
   if (typeof share === 'number') return share;
   const [top, bottom] = share.split('/').map(Number);

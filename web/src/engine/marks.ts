@@ -60,7 +60,10 @@ export function divide(
 /** A construction as a strip of pictures. */
 function filmOf({ sequence, steps }: Replay): { sentence: string; drawing: Drawing }[] {
   const names = nameSteps(sequence.steps);
-  return steps.map((s) => ({ sentence: sayStep(s.step, sequence), drawing: drawStep(s, names) }));
+  return steps.map((s) => ({
+    sentence: `${sayStep(s.step, sequence)} ${s.step.note}`.trim(),
+    drawing: drawStep(s, names),
+  }));
 }
 
 /** The part of the sheet a construction may not touch, as a convex polygon on it. */
