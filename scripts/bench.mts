@@ -351,10 +351,27 @@ async function timeLongPlan(browser: Browser, base: string): Promise<void> {
   if (!made.ok) throw new Error(`The long plan was not taken: ${await made.text()}`);
   const { id } = (await made.json()) as { id: string };
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const began = performance.now();
-  await page.goto(`${base}/plan/${id}/folds`);
-  await page.locator('[data-testid=strip] > li').nth(200).waitFor();
-  note('a plan of 200 steps: from asking for the page to the strip', performance.now() - began);
+  // By the page's own clock, when the strip has been painted: asked from outside, the answer waits for the next pause.
+  await page.addInitScript({
+    content: `new MutationObserver(function (changes, watch) {
+      if (document.querySelectorAll('[data-testid=strip] > li').length <= 200) return;
+      watch.disconnect();
+      requestAnimationFrame(function () { setTimeout(function () { window.stripStands = performance.now(); }); });
+    }).observe(document, { childList: true, subtree: true });`,
+  });
+  const opened: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    await page.goto(`${base}/plan/${id}/folds`);
+    await page.locator('[data-testid=strip] > li').nth(200).waitFor();
+    let at: unknown;
+    for (let tries = 0; tries < 100 && typeof at !== 'number'; tries++) {
+      at = await page.evaluate('window.stripStands');
+      await page.waitForTimeout(20);
+    }
+    if (typeof at !== 'number') throw new Error('The strip of the long plan was never painted.');
+    opened.push(at);
+  }
+  note('a plan of 200 steps: from asking for the page to the strip', median(opened));
   await page.close();
   const newt = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await newt.goto(`${base}/plan/demo-newt/folds`);

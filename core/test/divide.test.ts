@@ -31,6 +31,7 @@ describe('an edge in equal parts', () => {
       for (const way of ways(sheet, { edge, parts })) {
         const { steps } = replaySequence({ sheet, points: {}, steps: way.steps });
         expect(steps.find((s) => s.refusal)?.refusal?.text).toBeUndefined();
+        expect(new Set(way.steps.map((s) => s.id)).size).toBe(way.steps.length);
         expect([...way.marks.keys()].sort((a, b) => a - b)).toEqual(
           Array.from({ length: parts - 1 }, (_, i) => i + 1),
         );
@@ -137,6 +138,8 @@ describe('a fraction of an edge, exactly', () => {
       const found = constructMark(square, ask, 'c');
       const exact = found.ok ? found.value.filter((w) => w.exact) : [];
       expect([ask, exact.length > 0]).toEqual([ask, true]);
+      // A plan takes no two steps of one id.
+      for (const { steps } of exact) expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
       const judged = exact.map((w) => judgeConstruction(w, ask, square, 300, defaultSigma));
       for (const j of judged) expect(j.missMm).toBeLessThan(1e-7);
       if (ask.edge === 'CD') creases.push(Math.min(...judged.map((j) => j.creases)));

@@ -228,7 +228,7 @@ function cornerAndHalvings(builder: Builder, { edge, top, bottom }: MarkAsk): Co
     ...corner,
     title: `${corner.title}, and halve`,
     how: `The folded edge cuts this edge at ${first}/${odd}; hold it without pressing. Each halving after it halves the error too.`,
-    steps: [...corner.steps, ...writeChain({ p, q, parts: bottom, prefix: `${prefix}-k-` }, chain, made)],
+    steps: [...corner.steps, ...writeChain({ p, q, parts: bottom, prefix: `${prefix}-kc` }, chain, made)],
   };
 }
 
