@@ -5,8 +5,8 @@ import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
 export function middleThird(sheet: SheetShape, edge: string): readonly Point[] | undefined {
   const own = edgesOf(sheet).find((e) => e.name === edge);
   if (!own) return undefined;
-  const [low, long] = [dot(own.from, toUnit(subtract(own.to, own.from))), distance(own.from, own.to)];
   const normal = toUnit(subtract(own.to, own.from));
+  const [low, long] = [dot(own.from, normal), distance(own.from, own.to)];
   const from = (share: number): Line => ({ normal, offset: low + share * long });
   const upTo = (share: number): Line => ({
     normal: [-normal[0], -normal[1]],

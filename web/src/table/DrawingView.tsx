@@ -1,21 +1,15 @@
 import { type PointerEvent, type ReactNode, memo, useId, useMemo, useRef } from 'react';
 import {
-  NEW,
-  SHADE_PER_LAYER,
-  arrowPath,
   enlargedPlace,
   placeLabels,
   sayFactor,
-  equalPath,
-  squarePath,
-  strokeOf,
   type DrawItem,
   type Drawing,
   type Palette,
 } from '@jade/core/drawing';
-import { shadeOf } from '@jade/core/colour';
 import type { Point } from '@jade/core/geometry';
-import { type Painted, joinStrokes, strokePath } from './strokes.ts';
+import { Arrow, Item } from './items.tsx';
+import { joinStrokes } from './strokes.ts';
 
 export interface Mark {
   readonly key: string;
@@ -166,94 +160,6 @@ function buildFrame(drawing: Drawing, width: number, height: number, margin: num
   const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
   const back = (p: Point): Point => [cx + (p[0] - width / 2) / k, cy - (p[1] - height / 2) / k];
   return { place, back, k };
-}
-
-interface ItemProps {
-  readonly item: Painted;
-  readonly place: (p: Point) => Point;
-  readonly palette: Palette;
-  readonly weight: number;
-  readonly lit: boolean;
-  readonly onHover: ((facet: number | null) => void) | undefined;
-}
-
-const Item = memo(function Item({ item, place, palette, weight, lit, onHover }: ItemProps) {
-  switch (item.kind) {
-    case 'facet': {
-      const paper = shadeOf(
-        item.side === 'front' ? palette.front : palette.back,
-        item.depth * SHADE_PER_LAYER,
-      );
-      return (
-        <polygon
-          data-lit={lit || undefined}
-          points={item.points
-            .map((p) =>
-              place(p)
-                .map((v) => v.toFixed(2))
-                .join(','),
-            )
-            .join(' ')}
-          fill={lit ? `color-mix(in oklab, ${paper}, #0c6650 30%)` : paper}
-          onPointerEnter={onHover && (() => onHover(item.facet))}
-        />
-      );
-    }
-    case 'strokes': {
-      const stroke = strokeOf(item.style, palette, palette.front);
-      return (
-        <path
-          d={strokePath(item, place)}
-          fill="none"
-          stroke={stroke.colour}
-          strokeWidth={stroke.width * weight * (item.isNew ? NEW : 1)}
-          strokeDasharray={stroke.dash}
-          strokeLinecap={stroke.dash ? 'butt' : 'round'}
-          pointerEvents="none"
-        />
-      );
-    }
-    case 'square': {
-      const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
-      return (
-        <path
-          d={squarePath(from, [to[0] - from[0], to[1] - from[1]])}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1"
-          pointerEvents="none"
-        />
-      );
-    }
-    case 'equal':
-      return (
-        <path
-          d={equalPath(place(item.from), place(item.to), item.parts)}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1.4"
-          pointerEvents="none"
-        />
-      );
-    case 'arrow':
-    case 'landmark':
-    case 'detail':
-      return null;
-  }
-});
-
-function Arrow({ item, place }: { item: Extract<DrawItem, { kind: 'arrow' }>; place: (p: Point) => Point }) {
-  const paths = arrowPath(item.style, place(item.from), place(item.to), item.bend, item.ticks);
-  return (
-    <g pointerEvents="none" strokeLinejoin="round" strokeLinecap="round">
-      {paths.map((p, i) => (
-        <path key={`c${i}`} d={p.d} fill="none" stroke="var(--leaf)" strokeWidth={5} />
-      ))}
-      {paths.map((p, i) => (
-        <path key={i} d={p.d} fill={p.filled ? 'var(--ink)' : 'none'} stroke="var(--ink)" strokeWidth={1.8} />
-      ))}
-    </g>
-  );
 }
 
 type Place = (p: Point) => Point;
