@@ -268,7 +268,7 @@ export function judgeDivision(
     replay,
     creases,
     pinches,
-    extra: creases - way.marks.size,
+    extra: creases - way.marks.size - way.steps.filter(isHeld).length,
     errorMm: sizes[worst]!,
     worstMark: order[worst]![0],
     missMm:
@@ -277,6 +277,8 @@ export function judgeDivision(
     touches: clear !== undefined && touches(sheet, way.steps, new Set(way.marks.values()), clear),
   };
 }
+
+const isHeld = (step: Step): boolean => step.move.kind === 'fold' && step.note === HELD;
 
 /** Whether a pressed crease of the steps, those of `marks` left out, has a stretch within a convex part of the sheet. */
 function touches(
@@ -289,7 +291,7 @@ function touches(
   return replayed.some(
     ({ step, trail }) =>
       !marks.has(step.id) &&
-      step.note !== HELD &&
+      !isHeld(step) &&
       (trail?.creases ?? []).some((c) => lengthWithin(clear, c.from, c.to) > 1e-9),
   );
 }
