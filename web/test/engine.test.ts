@@ -28,7 +28,7 @@ const inputOf = (plan: Plan): PlanInput => ({
 });
 function open(plan: Plan): Engine {
   const engine = buildEngine();
-  engine.computePlan(inputOf(plan), []);
+  engine.computePlan(inputOf(plan));
   return engine;
 }
 const planOf = (...steps: Plan['steps']): Plan => ({ ...buildPlan('Try'), steps });
@@ -45,23 +45,21 @@ describe('the plan behind the worker', () => {
     const whole = buildOwlPlan();
     const plan = { ...whole, steps: whole.steps.slice(0, 10) };
     const engine = buildEngine();
-    const first = engine.computePlan(inputOf(plan), []);
+    const first = engine.computePlan(inputOf(plan));
     expect(first.steps).toHaveLength(plan.steps.length);
     expect(first.steps.every((s) => s.refusal === undefined)).toBe(true);
     const stamps = new Set(first.steps.map((s) => s.stamp));
-    expect(new Set(first.drawn.map((d) => d.stamp))).toEqual(stamps);
-    const again = engine.computePlan(
-      inputOf({ ...plan, name: 'Owl, again' }),
-      first.steps.map((s) => s.stamp),
-    );
-    expect(again.drawn).toEqual([]);
+    expect(new Set(engine.drawStates([]).map((d) => d.stamp))).toEqual(stamps);
+    const again = engine.computePlan(inputOf({ ...plan, name: 'Owl, again' }));
+    expect(engine.drawStates([...stamps])).toEqual([]);
     expect(again.steps.map((s) => s.stamp)).toEqual(first.steps.map((s) => s.stamp));
   });
 
   test('a long plan sends its last pictures first, and the rest when asked', () => {
     const long = buildEngine();
     const plan = { ...buildOwlPlan(), steps: generateSteps(90, 3), repeats: [], alternatives: [] };
-    const { steps, drawn } = long.computePlan(inputOf(plan), []);
+    const { steps } = long.computePlan(inputOf(plan));
+    const drawn = long.drawStates([]);
     expect(drawn.length).toBeLessThan(steps.length);
     expect(drawn.some((d) => d.stamp === steps.at(-1)!.stamp)).toBe(true);
     const have = drawn.map((d) => d.stamp);
@@ -74,17 +72,17 @@ describe('the plan behind the worker', () => {
   test('an edit of a step draws anew what follows it and nothing before it', () => {
     const plan = buildHarePlan();
     const engine = buildEngine();
-    const first = engine.computePlan(inputOf(plan), []);
+    const first = engine.computePlan(inputOf(plan));
     const at = plan.steps.findIndex((s) => s.id === 'earA');
     const edited = structuredClone(plan);
     const { move } = edited.steps[at]!;
     if (move.kind !== 'fold' || move.line.kind !== 'turned') throw new Error('the ear is a turned fold');
     edited.steps[at] = { ...edited.steps[at]!, move: { ...move, line: { ...move.line, degrees: 36 } } };
-    const next = engine.computePlan(
-      inputOf(edited),
-      first.steps.map((s) => s.stamp),
-    );
-    const drawn = new Set(next.drawn.map((d) => d.stamp));
+    const next = engine.computePlan(inputOf(edited));
+    const have = first.steps.map((s) => s.stamp);
+    for (let more = engine.drawStates(have); more.length > 0; more = engine.drawStates(have))
+      have.push(...more.map((d) => d.stamp));
+    const drawn = new Set(have.slice(first.steps.length));
     expect(next.steps.map((s) => drawn.has(s.stamp))).toEqual(next.steps.map((_, i) => i >= at));
     expect(next.steps.some((s) => s.refusal)).toBe(false);
   });
@@ -173,7 +171,7 @@ describe('what a motion is made from', () => {
     const engine = open(plan);
     const petal = plan.steps.findIndex((s) => s.id === 'petal') + 1;
     const first = engine.readPlayed(petal)!;
-    engine.computePlan(inputOf({ ...plan, name: 'x' }), []);
+    engine.computePlan(inputOf({ ...plan, name: 'x' }));
     expect(engine.readPlayed(petal)!.key).toBe(first.key);
     expect(engine.readPlayed(petal + 1)!.key).not.toBe(first.key);
     expect(playStep(first)!.kind).toBe('solved');

@@ -14,7 +14,7 @@ export function CommandPalette() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const { id, present } = usePlanState();
-  const { data: plans } = useListPlansQuery();
+  const { data: plans } = useListPlansQuery(undefined, { skip: !open });
   const { data: settings } = useGetSettingsQuery();
   const [putSettings] = usePutSettingsMutation();
 

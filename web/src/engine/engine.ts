@@ -88,17 +88,9 @@ export function buildEngine(): Engine {
   };
   const stateAt = (number: number): FlatState | undefined =>
     number === 0 ? replay?.start : replay?.steps[number - 1]?.after;
-  /** The last states of the plan the page has no picture of. */
-  const drawStates = (known: readonly number[]): DrawnState[] => {
-    const states = new Map((replay?.steps ?? []).map((s) => [stampOf(s.after), s.after]));
-    for (const stamp of known) states.delete(stamp);
-    return [...states]
-      .slice(-DRAWN_AT_ONCE)
-      .map(([stamp, state]) => ({ stamp, drawing: drawModel(state, MOST_RESTING) }));
-  };
 
   return {
-    computePlan(next, known): PlanResult {
+    computePlan(next): PlanResult {
       input = next;
       replay = replaySequence(toSequence(next), replay);
       readings = read(next, replay);
@@ -116,10 +108,16 @@ export function buildEngine(): Engine {
           ...(s.refusal ? { refusal: s.refusal.text } : {}),
         };
       });
-      return { readings, steps, drawn: drawStates(known) };
+      return { readings, steps };
     },
 
-    drawStates,
+    drawStates(known): DrawnState[] {
+      const states = new Map((replay?.steps ?? []).map((s) => [stampOf(s.after), s.after]));
+      for (const stamp of known) states.delete(stamp);
+      return [...states]
+        .slice(-DRAWN_AT_ONCE)
+        .map(([stamp, state]) => ({ stamp, drawing: drawModel(state, MOST_RESTING) }));
+    },
 
     readDetail(number): StepDetail {
       if (!replay || !input || !readings)

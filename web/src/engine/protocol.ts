@@ -37,8 +37,6 @@ export interface StepCard {
 export interface PlanResult {
   readonly readings: Readings;
   readonly steps: readonly StepCard[];
-  /** Pictures of the last states the page did not have; more with `drawStates`. */
-  readonly drawn: readonly DrawnState[];
 }
 
 /** A point that can be chosen, with how the plan would keep it. */
@@ -182,7 +180,7 @@ export interface Silhouette {
 
 /** The worker's door. Every call is a question with one answer; the page drops answers that come too late. */
 export interface Engine {
-  computePlan(input: PlanInput, known: readonly number[]): PlanResult;
+  computePlan(input: PlanInput): PlanResult;
   /** Pictures of states the page does not have yet, the plan's last first; none when it has all. */
   drawStates(known: readonly number[]): DrawnState[];
   readDetail(number: number): StepDetail;

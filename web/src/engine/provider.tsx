@@ -7,14 +7,15 @@ import { EngineContext, type EngineView } from './context.ts';
 import { ENGINE_LOST, getEngine } from './client.ts';
 import type { PlanInput, PlanResult, StepDetail } from './protocol.ts';
 
-/** Plan, records and settings as one input for the worker. */
+/** Plan, records and settings as one input for the worker; none before all are there, or a plan would be computed anew as each comes in. */
 function useInput(): PlanInput | undefined {
   const { present, id } = usePlanState();
-  const { data: runs } = useListRunsQuery();
-  const { data: diary } = useListDiaryQuery();
-  const { data: settings } = useGetSettingsQuery();
+  const { data: runs, isLoading: runsComing } = useListRunsQuery();
+  const { data: diary, isLoading: diaryComing } = useListDiaryQuery();
+  const { data: settings, isLoading: settingsComing } = useGetSettingsQuery();
+  const isComing = runsComing || diaryComing || settingsComing;
   return useMemo(() => {
-    if (!present) return undefined;
+    if (!present || isComing) return undefined;
     return {
       plan: present,
       runs: (runs ?? []).filter((r) => r.planId === id).map((r) => r.record),
@@ -22,7 +23,7 @@ function useInput(): PlanInput | undefined {
       otherDiary: (diary ?? []).filter((r) => r.planId !== id).map((r) => r.record),
       settings: settings ?? defaultSettings,
     };
-  }, [present, id, runs, diary, settings]);
+  }, [present, isComing, id, runs, diary, settings]);
 }
 
 /** Computes the open plan in the worker after every change and hands the newest answer down; late answers are dropped. */
@@ -48,11 +49,9 @@ export function EngineProvider({ children }: { children: ReactNode }) {
     if (!input) return;
     const turn = ++asked.current.plan;
     const ask = async (): Promise<void> => {
-      const answer = await getEngine().computePlan(input, [...drawings.current.keys()]);
-      for (const { stamp, drawing } of answer.drawn) drawings.current.set(stamp, drawing);
+      const answer = await getEngine().computePlan(input);
       if (turn !== asked.current.plan) return;
       setResult(answer);
-      setPictures(new Map(drawings.current));
       setFault(undefined);
       await askDetail();
       // The strip of a long plan fills up from its end.
