@@ -61,6 +61,31 @@ test('from a wanted height to a sheet, the right side up and a printed cutting p
   await saved(page);
 });
 
+test('a wished depth is given by the angle the halves are opened to, and then bounds the sheet', async ({
+  page,
+}) => {
+  await page.goto('/plan/demo-otter/brief');
+  await write(page, 'Also deep', '60');
+  await pleat(page, 'Finish').click();
+  await expect(
+    page.getByText(/Left flat, the model is [\d.]+ mm deep; wished are 60 mm.*choose one in Finish/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Choose the edge it opens at' }).click();
+  await expect(page.getByRole('status').getByText('Choose one end of the edge')).toBeVisible();
+  const form = page.getByRole('group', { name: 'The finished flat form over its feet' });
+  await form.getByRole('button').first().press('Enter');
+  await expect(page.getByRole('status').getByText('Choose the other end')).toBeVisible();
+  await form.getByRole('button').last().press('Enter');
+  await page.getByRole('button', { name: /^Open it to \d+°$/ }).click();
+  await expect(page.getByTestId('depth')).toContainText(/it is (5[89]|6[01])[\d.]* mm deep/);
+  await pleat(page, 'Paper').click();
+  const window = page.getByRole('region', { name: 'Sheet window' });
+  await expect(window.locator('[data-band=depth]')).toContainText('60 mm ± 10 %, as opened');
+  await expect(page.getByRole('region', { name: 'Which side up' })).toContainText(
+    /After step \d+ the sheet lies open for the last time.*turned inside out/,
+  );
+});
+
 test('papers are ranked with what speaks against them, and the drawer goes out and in as CSV', async ({
   page,
 }, info) => {

@@ -10,7 +10,7 @@ import { bases, foldBase } from '../core/src/bases/index.ts';
 import { buildChance } from '../core/src/chance/index.ts';
 import { type PatternInput, buildPattern, foldPattern } from '../core/src/creases/index.ts';
 import { castFigures } from '../core/src/demo/cast/index.ts';
-import { buildOwlSteps, foldAtRandom } from '../core/src/demo/index.ts';
+import { buildHeronPlan, buildOwlSteps, foldAtRandom, lanternDrawer } from '../core/src/demo/index.ts';
 import { DRAFT_CALLS, draftFigure } from '../core/src/draft/index.ts';
 import { drawModel } from '../core/src/drawing/index.ts';
 import { buildEffort } from '../core/src/effort/index.ts';
@@ -21,9 +21,10 @@ import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/
 import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { playStep } from '../core/src/play/index.ts';
-import { toReadings } from '../core/src/readings/index.ts';
+import { toReadings, toWindowInput } from '../core/src/readings/index.ts';
 import { replaySequence, write } from '../core/src/sequence/index.ts';
 import { defaultSettings } from '../core/src/settings/index.ts';
+import { toWindow } from '../core/src/window/index.ts';
 import { generateSteps } from '../core/test/generated.ts';
 import { poses } from '../core/test/poses.ts';
 import { mapPattern, problem } from '../core/test/patterns.ts';
@@ -226,6 +227,22 @@ function timeDrafts(): void {
   note('draft of a pose: slowest', Math.max(...times));
 }
 
+/** The window of the sheet, as it is computed at every frame of a drag. */
+function timeWindow(): void {
+  const plan = buildHeronPlan();
+  const replay = replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
+  const { limits, sigma } = defaultSettings;
+  const none = { runs: [], diary: [], otherDiary: [], limits, sigma, unit: 'mm' as const };
+  const input = toWindowInput(plan, toReadings({ plan, replay, ...none }), limits, lanternDrawer);
+  if (!input) throw new Error('broken promise: the heron is folded');
+  note(
+    'the window of the sheet computed anew, a thousand times',
+    time(9, () => {
+      for (let i = 0; i < 1000; i++) toWindow(input);
+    }),
+  );
+}
+
 /** A step put into a plan: replay, drawings and readings. */
 function timeEdits(): void {
   for (const [name, steps] of [
@@ -286,6 +303,7 @@ else if (!process.argv.includes('pages')) {
   timeCast();
   timeMotions();
   timeEdits();
+  timeWindow();
 }
 if (!process.argv.includes('engine') && !process.argv.includes('drafts')) await timePages();
 

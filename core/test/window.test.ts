@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { toCuttingPdf } from '../src/booklet/index.ts';
-import { judgeColours } from '../src/checks/index.ts';
+import { judgeColours, saySwaps } from '../src/checks/index.ts';
 import { buildHeronPlan, lanternDrawer } from '../src/demo/index.ts';
 import { readDrawerCsv, toCuttingDxf, toDrawerCsv } from '../src/formats/index.ts';
 import type { Plan } from '../src/plan/index.ts';
@@ -286,14 +286,30 @@ describe('the plans of the cast', () => {
   });
 
   test('begun other side up, what showed the one colour shows the other', () => {
-    const { choices, openBefore } = judgeColours({ plan: heronPlan, replay })!;
+    const { choices } = judgeColours({ plan: heronPlan, replay })!;
     const [own, swapped] = choices;
     expect(own.frontShare + swapped.frontShare).toBeCloseTo(1, 9);
     expect(own.asWanted).toBe(heronPlan.brief.sides.length);
     own.parts.forEach((p, i) => expect(p.seen === swapped.parts[i]!.seen).toBe(p.seen === undefined));
-    expect(replay.steps[openBefore - 1]!.after.facets.length).toBeGreaterThan(1);
-    expect(replay.steps.slice(0, openBefore - 1).every((s) => s.after.facets.length === 1)).toBe(true);
     expect(judgeColours({ plan: heronPlan, replay: { ...replay, steps: [] } })).toBeUndefined();
+  });
+
+  test('sides change places for nothing where the sheet lies open, and for few folds a little later', () => {
+    const { swaps } = judgeColours({ plan: heronPlan, replay })!;
+    for (const { after, creases } of swaps) {
+      const state = replay.steps[after - 1]!.after;
+      expect(creases === 0).toBe(state.facets.length === 1);
+      // Every folded line parts at least two facets.
+      expect(state.facets.length).toBeGreaterThan(creases);
+    }
+    // Two corners folded up on one line are one fold to bend back.
+    expect(swaps.at(-1)!.after).toBeLessThan(replay.steps.length);
+    const said = saySwaps(swaps);
+    const open = swaps.findLast((s) => s.creases === 0)!;
+    expect(said).toMatch(new RegExp(`^After step ${open.after} the sheet lies open for the last time`));
+    expect(said).toMatch(new RegExp(`after step ${swaps.at(-1)!.after} the model can be turned inside out`));
+    expect(saySwaps([])).toBe('Step 1 folds the sheet: the side is decided with it.');
+    expect(saySwaps([{ after: 1, creases: 1 }])).toMatch(/its one fold bent the other way/);
   });
 });
 

@@ -1,5 +1,5 @@
-import { type FlatState, facetsAt, isAbove } from '../folded/index.ts';
-import { type Point, isTurned } from '../geometry/index.ts';
+import { type FlatState, facetsAt, foldsOf, isAbove } from '../folded/index.ts';
+import { type Line, type Point, isTurned, lineThrough, sideOf, tolerance } from '../geometry/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { measureState } from '../readings/index.ts';
 import type { Replay } from '../sequence/index.ts';
@@ -87,14 +87,25 @@ export interface ColourChoice {
   readonly behindShare: number;
 }
 
-/** Both ways to begin, the plan's own first, and the last step before which the sheet can still be turned over. */
+/** A step after which front and back of the paper can still change places, with the folds to bend the other way. */
+export interface RoleSwap {
+  readonly after: number;
+  readonly creases: number;
+}
+
+export interface JudgedColours {
+  readonly choices: readonly [ColourChoice, ColourChoice];
+  readonly swaps: readonly RoleSwap[];
+}
+
+/** Both ways to begin, the plan's own first, and the steps at which the sides of the paper can still change places. */
 export function judgeColours({
   plan,
   replay,
 }: {
   readonly plan: Plan;
   readonly replay: Replay;
-}): { readonly choices: readonly [ColourChoice, ColourChoice]; readonly openBefore: number } | undefined {
+}): JudgedColours | undefined {
   const last = replay.steps.at(-1);
   if (!last) return undefined;
   const { fromFront, fromBehind } = measureState(last.after).measures;
@@ -115,9 +126,40 @@ export function judgeColours({
       behindShare: isSwapped ? 1 - behind : behind,
     };
   };
-  // While only creases are made, the sheet is flat and either side can still be turned up.
-  const folded = replay.steps.find((s) => s.after.facets.length > 1);
-  return { choices: [choose(false), choose(true)], openBefore: folded?.number ?? last.number + 1 };
+  return { choices: [choose(false), choose(true)], swaps: listSwaps(replay) };
+}
+
+/** A model with more folded lines than this is not turned inside out (rule of thumb: a collapsed base has four). */
+const MOST_TURNED = 4;
+
+/**
+ * Steps after which the paper's sides can still change places. Every fold bent the other way is the mirror image in the
+ * other colour, so an open sheet is only turned over, and one of few folds turned inside out.
+ */
+function listSwaps(replay: Replay): RoleSwap[] {
+  return replay.steps.flatMap(({ number, after }) => {
+    const lines: Line[] = [];
+    for (const { from, to } of foldsOf(after)) {
+      const line = lineThrough(from, to);
+      const isKnown = lines.some((l) => [from, to].every((p) => Math.abs(sideOf(l, p)) < tolerance.node));
+      if (line && !isKnown) lines.push(line);
+      if (lines.length > MOST_TURNED) return [];
+    }
+    return [{ after: number, creases: lines.length }];
+  });
+}
+
+/** When front and back can still change places, as a sentence; of steps that give several ways the last counts. */
+export function saySwaps(swaps: readonly RoleSwap[]): string {
+  const open = swaps.findLast((s) => s.creases === 0);
+  const inside = swaps.findLast((s) => s.creases > 0 && s.after > (open?.after ?? 0));
+  const creases = inside && (inside.creases === 1 ? 'its one fold' : `its ${inside.creases} folds`);
+  const first = open
+    ? `After step ${open.after} the sheet lies open for the last time: until then it is turned over.`
+    : 'Step 1 folds the sheet: the side is decided with it.';
+  return inside
+    ? `${first} As late as after step ${inside.after} the model can be turned inside out, ${creases} bent the other way. Turned late, it comes out mirrored.`
+    : first;
 }
 
 const otherSide = (side: Side): Side => (side === 'front' ? 'back' : 'front');

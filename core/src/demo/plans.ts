@@ -16,6 +16,7 @@ export function buildOwlPlan(): Plan {
       subject: 'Barn owl',
       pose: 'upright, looking out at the audience; leans on its tail',
       other: null,
+      depth: null,
       budget: null,
       target: { dimension: 'height', mm: 90, tolerancePercent: 4 },
       sides: [
@@ -36,6 +37,8 @@ export function buildOwlPlan(): Plan {
     marks: [{ id: 'wing', edge: 'AB', top: 1, bottom: 8, construction: 'halving' }],
     steps: buildOwlSteps(),
     finish: {
+      spine: null,
+      openedDegrees: null,
       feet: [
         {
           kind: 'meet',

@@ -82,6 +82,7 @@ function buildFinished(decided: Decided): Plan {
       subject: decided.name,
       pose: decided.pose,
       other: null,
+      depth: null,
       budget: null,
       target: decided.target,
       sides: decided.sides,
@@ -96,6 +97,8 @@ function buildFinished(decided: Decided): Plan {
     steps: [...figure.steps, ...(figure.stands === 0 ? [] : [stand])],
     finish: {
       feet: decided.feet && [...decided.feet],
+      spine: null,
+      openedDegrees: null,
       notes: decided.notes.map(([text, range], i) => ({ id: `note-${i + 1}`, text, range })),
       wetFolded: decided.wetFolded ?? false,
       tools: decided.tools,

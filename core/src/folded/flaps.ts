@@ -1,9 +1,10 @@
-import { type Point, add, apply, distance, dot, scale, subtract, toUnit } from '../geometry/index.ts';
+import { type Point, add, apply, cross, distance, dot, scale, subtract, toUnit } from '../geometry/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
 import { piecesAt } from './flood.ts';
 import type { FineMesh } from './mesh.ts';
 import { toOutline } from './measures.ts';
+import { joinSegments } from './segments.ts';
 import { type FlapRay, crossSection, longestFree, paperWithin } from './section.ts';
 import { type FlatState, foldsOf, toModel } from './state.ts';
 
@@ -95,8 +96,25 @@ export const findNarrowest = (flaps: readonly Flap[]): Flap | undefined =>
     .filter((f) => f.length >= 0.05 && f.width > 0)
     .reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
 
-/** Length of the shortest active fold in sheet sides; undefined on the flat sheet. */
+/** Where folds nearly meet, what lies between them is a sliver of this much of the side, and no fold anyone makes. */
+const SLIVER = 0.005;
+
+/** Folds whose directions differ by less (sine of the angle) may lie on one line. */
+const SAME_WAY = 1e-6;
+
+/**
+ * Length of the shortest fold in sheet sides; undefined on the flat sheet. What lies on one line of the model and hangs
+ * together is one fold: other folds cut it into pieces that nobody creases one by one.
+ */
 export function shortestFold(state: FlatState): number | undefined {
-  const lengths = foldsOf(state).map((f) => distance(f.from, f.to));
-  return lengths.length === 0 ? undefined : Math.min(...lengths);
+  const folds = foldsOf(state).map((fold) => {
+    const { placement } = state.facets[fold.facets[0]]!;
+    const [from, to] = [apply(placement, fold.from), apply(placement, fold.to)];
+    return { from, to, along: toUnit(subtract(to, from)) };
+  });
+  const lengths = joinSegments(folds, (a, b) => Math.abs(cross(a.along, b.along)) < SAME_WAY).map((f) =>
+    distance(f.from, f.to),
+  );
+  const made = lengths.filter((l) => l >= SLIVER);
+  return made.length === 0 ? undefined : Math.min(...made);
 }

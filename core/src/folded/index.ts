@@ -31,5 +31,7 @@ export type { FlapRay } from './section.ts';
 export { crossSection, longestFree, paperWithin } from './section.ts';
 export type { Flap } from './flaps.ts';
 export { findFlaps, findNarrowest, shortestFold } from './flaps.ts';
+export type { Spine } from './spine.ts';
+export { angleForDepth, findSpine, openedDepth, spineThrough } from './spine.ts';
 export type { Violation } from './verify.ts';
 export { checkState } from './verify.ts';

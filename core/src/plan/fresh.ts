@@ -35,6 +35,7 @@ export function buildPlan(name: string): Plan {
       pose: '',
       target: { dimension: 'height', mm: null, tolerancePercent: 5 },
       other: null,
+      depth: null,
       budget: null,
       sides: [],
       rules: 'square',
@@ -51,6 +52,6 @@ export function buildPlan(name: string): Plan {
     repeats: [],
     alternatives: [],
     sizeStep: null,
-    finish: { feet: null, notes: [], wetFolded: false, tools: [] },
+    finish: { feet: null, spine: null, openedDegrees: null, notes: [], wetFolded: false, tools: [] },
   };
 }

@@ -45,6 +45,11 @@ const briefSchema = z.strictObject({
     .strictObject({ mm, tolerancePercent: z.number().min(0).max(50) })
     .nullable()
     .default(null),
+  /** A wish for the depth of the finished form, front half to rear half. */
+  depth: z
+    .strictObject({ mm, tolerancePercent: z.number().min(0).max(50) })
+    .nullable()
+    .default(null),
   /** The most one model's paper may cost, in the money the drawer's prices are in. */
   budget: z.number().positive().max(100000).nullable().default(null),
   /** Which paper side shows on which part. */
@@ -68,6 +73,10 @@ const paperSchema = z.strictObject({
 
 const finishSchema = z.strictObject({
   feet: z.tuple([pointRefSchema, pointRefSchema]).nullable(),
+  /** Two points of the edge it opens at, where the engine's own proposal is not meant. */
+  spine: z.tuple([pointRefSchema, pointRefSchema]).nullable().default(null),
+  /** The angle the halves are opened to along the spine; null where the model lies flat. */
+  openedDegrees: z.number().min(0).max(180).nullable().default(null),
   notes: z.array(z.strictObject({ id, text: text(400), range: text(80) })).max(60),
   wetFolded: z.boolean(),
   tools: z.array(z.enum(['knife', 'glue', 'heat'])).max(3),

@@ -21,5 +21,7 @@ export { foldedBase, basesFrom } from './atlas.ts';
 export type { BaseRow } from './row.ts';
 export { readBaseRow, standUp } from './row.ts';
 export { toStockPieces, toWindowInput } from './window.ts';
+export type { GrainOfLimb } from './grain.ts';
+export { grainOfLimbs, sayGrain } from './grain.ts';
 export type { RulePrice } from './price.ts';
 export { priceOfRules } from './price.ts';

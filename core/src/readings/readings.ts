@@ -1,10 +1,11 @@
-import { scale } from '../geometry/index.ts';
+import { openedDepth, spineThrough } from '../folded/index.ts';
+import { type Point, scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
 import { type AlignmentSigma, constructMark, judgeConstruction } from '../marks/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
-import { type ReplayedStep, resolvePoint } from '../sequence/index.ts';
+import { type PointRef, type ReplayedStep, resolvePoint } from '../sequence/index.ts';
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
@@ -40,6 +41,7 @@ export function toReadings(input: ReadingsInput): Readings {
       base: toBaseMatch(input),
       standing: sized && toStandingMm(input, sized, sideMm),
       marksErrorMm: toMarksError(input, sideMm),
+      form: sized && toForm(input, sized, sideMm),
     }),
   };
   const verdicts = toVerdicts(input, core);
@@ -73,17 +75,43 @@ function toStandingMm(
   sized: ReplayedStep,
   sideMm: number | undefined,
 ): Standing | undefined {
-  if (!plan.finish.feet || sideMm === undefined) return undefined;
+  const feet = sideMm === undefined ? undefined : toPair({ plan, replay }, sized, plan.finish.feet);
+  if (!feet || sideMm === undefined) return undefined;
+  const { centroid } = measureState(sized.after).measures;
+  return toStanding(scale(centroid, sideMm), [scale(feet[0], sideMm), scale(feet[1], sideMm)]);
+}
+
+/** Where two points of the finish lie in the measured step; undefined where they are not chosen or were lost. */
+function toPair(
+  { plan, replay }: Pick<ReadingsInput, 'plan' | 'replay'>,
+  sized: ReplayedStep,
+  refs: readonly [PointRef, PointRef] | null,
+): readonly [Point, Point] | undefined {
+  if (!refs) return undefined;
   const context = {
     state: sized.after,
     points: plan.points,
     trails: new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
     numbers: new Map(replay.steps.map((s) => [s.step.id, s.number])),
   };
-  const [a, b] = plan.finish.feet.map((ref) => resolvePoint(ref, context));
-  if (!a?.ok || !b?.ok) return undefined;
-  const { centroid } = measureState(sized.after).measures;
-  return toStanding(scale(centroid, sideMm), [scale(a.value.model, sideMm), scale(b.value.model, sideMm)]);
+  const [a, b] = refs.map((ref) => resolvePoint(ref, context));
+  return a?.ok && b?.ok ? [a.value.model, b.value.model] : undefined;
+}
+
+/** Depth of the finished form, opened along its spine as Finish says; a flat one is as deep as its stack. */
+function toForm(
+  { plan, replay }: ReadingsInput,
+  sized: ReplayedStep,
+  sideMm: number | undefined,
+): Readings['form'] {
+  if (sideMm === undefined) return undefined;
+  const { map, spine: proposed, measures } = measureState(sized.after);
+  const chosen = toPair({ plan, replay }, sized, plan.finish.spine);
+  const spine = (chosen && spineThrough(map, ...chosen)) ?? proposed;
+  const thicknessMm = measures.spot.layers * (plan.paper.caliperMm ?? 0);
+  const degrees = plan.finish.openedDegrees ?? 0;
+  const depthMm = spine ? openedDepth(spine.reach * sideMm, degrees, thicknessMm) : thicknessMm;
+  return { depthMm, thicknessMm, ...(spine ? { spine } : {}) };
 }
 
 function toMarksError({ plan, sigma }: ReadingsInput, sideMm: number | undefined): number | undefined {

@@ -3,9 +3,11 @@ import {
   type Flap,
   type FlatState,
   type Measures,
+  type Spine,
   buildArrangement,
   findFlaps,
   findNarrowest,
+  findSpine,
   shortestFold,
   toMeasures,
 } from '../folded/index.ts';
@@ -19,6 +21,8 @@ interface Measured {
   readonly map: Arrangement;
   readonly measures: Measures;
   readonly flaps: readonly Flap[];
+  readonly spine: Spine | undefined;
+  readonly shortest: number | undefined;
 }
 
 const known = new WeakMap<FlatState, Measured>();
@@ -28,7 +32,13 @@ export function measureState(state: FlatState): Measured {
   const cached = known.get(state);
   if (cached) return cached;
   const map = buildArrangement(state);
-  const measured = { map, measures: toMeasures(state, map), flaps: findFlaps(state, map) };
+  const measured = {
+    map,
+    measures: toMeasures(state, map),
+    flaps: findFlaps(state, map),
+    spine: findSpine(state, map),
+    shortest: shortestFold(state),
+  };
   known.set(state, measured);
   return measured;
 }
@@ -42,9 +52,8 @@ export function readStep(
   limits: PaperLimits,
   later: LaterUse = { usedBy: [] },
 ): StepReading {
-  const { measures, flaps } = measureState(step.after);
+  const { measures, flaps, shortest } = measureState(step.after);
   const narrow = findNarrowest(flaps);
-  const shortest = shortestFold(step.after);
   const layersAtCrease = step.trace?.layersAtCrease ?? 0;
   const base = { measures, flaps, layersAtCrease, minutes: toMinutes(step, sideMm ?? 200, pace) };
   if (sideMm === undefined) return base;

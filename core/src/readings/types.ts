@@ -1,5 +1,5 @@
 import type { BaseMatch } from '../parts/index.ts';
-import type { Flap, Measures } from '../folded/index.ts';
+import type { Flap, Measures, Spine } from '../folded/index.ts';
 import type { BulkVerdict, FingerVerdict, PaperLimits } from '../paper/index.ts';
 import type { BenchRun, DiaryEntry, Plan } from '../plan/index.ts';
 import type { Replay } from '../sequence/index.ts';
@@ -25,6 +25,7 @@ export interface StageReading {
 /** What a remedy does when it is taken. */
 export type Remedy =
   | { readonly kind: 'set side'; readonly mm: number; readonly label: string }
+  | { readonly kind: 'open halves'; readonly degrees: number; readonly label: string }
   | { readonly kind: 'open stage'; readonly stage: StageId; readonly label: string }
   | { readonly kind: 'open step'; readonly step: number; readonly label: string };
 
@@ -73,6 +74,8 @@ export interface Readings {
   readonly ratio?: number;
   /** Of the dimension that is not the target's. */
   readonly otherRatio?: number;
+  /** Where the finished form opens, and its depth in mm as it is opened. */
+  readonly form?: { readonly spine?: Spine; readonly depthMm: number; readonly thicknessMm: number };
   readonly wanted?: SizedSheet;
   readonly finishedMm?: number;
   readonly learned: LearnedRatio;

@@ -1,3 +1,4 @@
+import { angleForDepth } from '../folded/index.ts';
 import { toFigure, toLengthText } from '../units/index.ts';
 import type { Readings, ReadingsInput, Verdict } from './types.ts';
 
@@ -10,6 +11,7 @@ export function toVerdicts(input: ReadingsInput, core: ReadingsCore): Verdict[] 
     ...judgeLimbs(input, core),
     ...judgeSide(input, core),
     ...judgeOther(input, core),
+    ...judgeDepth(input, core),
     ...judgeFeatures(input, core),
     ...judgeSteps(input),
     ...judgeStanding(input, core),
@@ -88,6 +90,32 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
       stage: 'paper',
       tone: 'care',
       text: `From this sheet the model becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${other.tolerancePercent} %. Change the wish in Brief, or the folds.`,
+    },
+  ];
+}
+
+/** A wished depth the form as opened does not have, with the angle that gives it at the sheet in use. */
+function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCore): Verdict[] {
+  const { depth } = plan.brief;
+  if (!depth || !form || sideMm === undefined) return [];
+  if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + 1e-9) return [];
+  const length = (mm: number): string => toLengthText(mm, unit).text;
+  const is = `${plan.finish.openedDegrees ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${depth.tolerancePercent} %.`;
+  const degrees = form.spine && angleForDepth(form.spine.reach * sideMm, depth.mm, form.thicknessMm);
+  const base = { id: 'depth', stage: 'finish', tone: 'care' } as const;
+  if (degrees === undefined)
+    return [
+      {
+        ...base,
+        text: `${is} ${form.spine ? 'Even laid open its halves do not reach that far' : 'No edge is chosen that it opens at'}: ${form.spine ? 'change the wish in Brief, or the folds' : 'choose one in Finish'}.`,
+      },
+    ];
+  const rounded = Math.round(degrees);
+  return [
+    {
+      ...base,
+      text: `${is} At this sheet ${rounded}° give it.`,
+      remedy: { kind: 'open halves', degrees: rounded, label: `Open it to ${rounded}°` },
     },
   ];
 }

@@ -20,11 +20,11 @@ export function toStockPieces({ sheet }: Pick<Plan, 'sheet'>, papers: readonly D
 /** What limits the sheet of a plan, from its readings; missing while nothing is folded. */
 export function toWindowInput(
   plan: Plan,
-  readings: Pick<Readings, 'last' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned'>,
+  readings: Pick<Readings, 'last' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned' | 'form'>,
   limits: PaperLimits,
   papers: readonly DrawerPaper[],
 ): WindowInput | undefined {
-  const { last, sideMm, ratio, otherRatio, base, learned } = readings;
+  const { last, sideMm, ratio, otherRatio, base, learned, form } = readings;
   if (!last || sideMm === undefined) return undefined;
   const { target } = plan.brief;
   const flap = last.flaps.find((f) => f.tip === last.narrowest?.tip);
@@ -36,6 +36,16 @@ export function toWindowInput(
     ...(target.mm !== null && ratio !== undefined ? { target: { ...target, mm: target.mm, ratio } } : {}),
     ...(plan.brief.other && otherRatio !== undefined
       ? { other: { ...plan.brief.other, dimension: otherDimension(target.dimension), ratio: otherRatio } }
+      : {}),
+    ...(plan.brief.depth && plan.finish.openedDegrees && form?.spine
+      ? {
+          depth: {
+            ...plan.brief.depth,
+            reach: form.spine.reach,
+            degrees: plan.finish.openedDegrees,
+            stackMm: form.thicknessMm,
+          },
+        }
       : {}),
     ...(cost ? { cost } : {}),
     ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),

@@ -1,3 +1,4 @@
+import { openedDepth } from '../folded/index.ts';
 import { type PaperLimits, gapToLeaveMm } from '../paper/index.ts';
 import type { Dimension, LearnedRatio } from '../sizing/index.ts';
 import { toSheetSide } from '../sizing/index.ts';
@@ -25,6 +26,14 @@ export interface WindowInput {
   };
   /** A wish for the other dimension. */
   readonly other?: WindowInput['target'];
+  /** A wish for the depth of a form opened along its spine: its reach in sheet sides, the angle, the stack in mm. */
+  readonly depth?: {
+    readonly mm: number;
+    readonly tolerancePercent: number;
+    readonly reach: number;
+    readonly degrees: number;
+    readonly stackMm: number;
+  };
   /** The most the paper of a model may cost, and the largest side it buys. */
   readonly cost?: { readonly most: number; readonly sideMm: number };
   readonly learned: LearnedRatio;
@@ -42,7 +51,17 @@ export interface WindowInput {
 }
 
 export type BandId =
-  'target' | 'other' | 'cost' | 'limbs' | 'narrowest' | 'shortest' | 'bulk' | 'gap' | 'limp' | 'stock';
+  | 'target'
+  | 'other'
+  | 'depth'
+  | 'cost'
+  | 'limbs'
+  | 'narrowest'
+  | 'shortest'
+  | 'bulk'
+  | 'gap'
+  | 'limp'
+  | 'stock';
 
 /** One limit: sides in mm that are allowed, and why. */
 export interface SheetBand {
@@ -79,6 +98,13 @@ export function toWindow(input: WindowInput): SheetWindow {
     const share = wish.tolerancePercent / 100;
     const side = (mm: number): number => toSheetSide(mm, wish.ratio, learned).sideMm;
     bands.push({ id, lowMm: side(wish.mm * (1 - share)), highMm: side(wish.mm * (1 + share)) });
+  }
+  if (input.depth) {
+    // Opened by hand: no diary corrects it.
+    const { mm, tolerancePercent, reach, degrees, stackMm } = input.depth;
+    const ratio = openedDepth(reach, degrees, 0);
+    const side = (percent: number): number => Math.max(0, mm * (1 + percent / 100) - stackMm) / ratio;
+    bands.push({ id: 'depth', lowMm: side(-tolerancePercent), highMm: side(tolerancePercent) });
   }
   if (limbs) bands.push({ id: 'limbs', lowMm: limbs.sideMm });
   if (narrowest) bands.push({ id: 'narrowest', lowMm: least / narrowest.width });

@@ -1,3 +1,4 @@
+import { angleForDepth } from '../folded/index.ts';
 import { type SheetWindow, type WindowInput, toWindow } from './bands.ts';
 
 /** What a remedy changes in the plan. */
@@ -8,6 +9,7 @@ export type RemedyChange =
   | { readonly kind: 'leave out'; readonly limb: string }
   | { readonly kind: 'target'; readonly mm: number }
   | { readonly kind: 'other'; readonly mm: number }
+  | { readonly kind: 'open'; readonly degrees: number }
   | { readonly kind: 'tolerance'; readonly percent: number }
   | { readonly kind: 'buy'; readonly sideMm: number };
 
@@ -119,6 +121,18 @@ function stepsFrom(input: WindowInput, options: RemedyOptions): Step[] {
   if (target && other && (now.lowBy === 'other' || now.highBy === 'other')) {
     const mm = Math.round((2 * target.mm * other.ratio) / target.ratio) / 2;
     offer({ kind: 'other', mm }, `${mm}`, { ...input, other: { ...other, mm } });
+  }
+  const { depth, ...rest } = input;
+  if (depth && (now.lowBy === 'depth' || now.highBy === 'depth')) {
+    // Opened further or less, the form is as deep as wished in the middle of what else holds.
+    const { lowMm, highMm, isOpen } = toWindow(rest);
+    const sideMm = (lowMm + (highMm ?? lowMm * 1.2)) / 2;
+    const degrees = angleForDepth(depth.reach * sideMm, depth.mm, depth.stackMm);
+    if (isOpen && degrees !== undefined)
+      offer({ kind: 'open', degrees: Math.round(degrees) }, `${Math.round(degrees)}`, {
+        ...input,
+        depth: { ...depth, degrees: Math.round(degrees) },
+      });
   }
   if (now.highBy === 'stock') {
     const sideMm = roundUp(now.lowMm);

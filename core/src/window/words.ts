@@ -18,6 +18,11 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
         name: input.other!.dimension === 'height' ? 'Height' : 'Length',
         note: `${length(input.other!.mm)} ± ${input.other!.tolerancePercent} %`,
       };
+    case 'depth':
+      return {
+        name: 'Depth',
+        note: `${length(input.depth!.mm)} ± ${input.depth!.tolerancePercent} %, as opened`,
+      };
     case 'cost':
       return { name: 'Cost', note: `at most ${input.cost!.most} a model` };
     case 'limbs':
@@ -65,6 +70,8 @@ export function sayRemedy({ changes, names, window }: Remedy, unit: LengthUnit):
         return `make it ${length(change.mm)}`;
       case 'other':
         return `let the other size be ${length(change.mm)}`;
+      case 'open':
+        return `open its halves to ${toFigure(change.degrees, 0)}°`;
       case 'tolerance':
         return `allow ± ${toFigure(change.percent, 1)} %`;
       case 'buy':

@@ -16,6 +16,8 @@ function useRemedy(): (remedy: Remedy) => void {
     switch (remedy.kind) {
       case 'set side':
         return edit((plan) => void (plan.sheet.sideMm = Math.round(remedy.mm * 100) / 100));
+      case 'open halves':
+        return edit((plan) => void (plan.finish.openedDegrees = remedy.degrees));
       case 'open stage':
         return void navigate(`/plan/${id}/${remedy.stage}`);
       case 'open step':

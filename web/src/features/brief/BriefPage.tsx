@@ -102,6 +102,32 @@ export function BriefPage() {
               }
             />
           )}
+          <LengthField
+            label="Also deep"
+            unit={unit}
+            valueMm={brief.depth?.mm ?? null}
+            allowEmpty
+            note="front half to rear half, opened"
+            onLength={(mm) =>
+              edit((p) => {
+                p.brief.depth =
+                  mm === null ? null : { mm, tolerancePercent: p.brief.depth?.tolerancePercent ?? 10 };
+              })
+            }
+          />
+          {brief.depth && (
+            <NumberField
+              label="depth within, %"
+              className="col-start-2"
+              value={brief.depth.tolerancePercent}
+              low={0}
+              high={50}
+              step={0.5}
+              onNumber={(v) =>
+                edit((p) => void (p.brief.depth && (p.brief.depth.tolerancePercent = v)), 'depth tolerance')
+              }
+            />
+          )}
           <NumberField
             label="Copies"
             value={brief.copies}

@@ -5,9 +5,9 @@ import { Verdicts } from '../../app/Verdicts.tsx';
 import { useSettings } from '../../app/useSettings.ts';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
 import { TextField } from '../../ui/index.ts';
 import { CleanZones } from './CleanZones.tsx';
+import { FlatForm } from './FlatForm.tsx';
 
 /** Stage 6: shaping to taste, the standing test over two foot points, and the cautions of tools and water. */
 export function FinishPage() {
@@ -20,7 +20,7 @@ export function FinishPage() {
       </StageHead>
       <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
       <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 px-7 pb-10 max-[900px]:grid-cols-1">
-        <Standing key={plan.steps.length} detail={detail} />
+        <FlatForm key={plan.steps.length} detail={detail} />
         <div>
           <ShapingNotes />
           <CleanZones landmarks={detail?.landmarks ?? []} />
@@ -76,122 +76,6 @@ function useLastStep(): StepDetail | undefined {
     };
   }, [result, plan.steps.length]);
   return detail;
-}
-
-function Standing({ detail }: { detail: StepDetail | undefined }) {
-  const plan = usePlan();
-  const edit = useEdit();
-  const palette = usePalette();
-  const { result } = useEngine();
-  const [first, setFirst] = useState<StepDetail['landmarks'][number] | null>(null);
-  const [choosing, setChoosing] = useState(plan.finish.feet === null);
-  if (!detail) return <p className="note">Nothing is folded yet.</p>;
-  const standing = result?.readings.standing;
-  const sideMm = result?.readings.sideMm ?? 1;
-  const { bounds } = detail.after;
-  const low = detail.landmarks.filter((l) => l.rank === 'main');
-  const pick = (key: string): void => {
-    const landmark = low.find((l) => l.name === key);
-    if (!landmark) return;
-    if (!first) return setFirst(landmark);
-    const refs = [first.ref, landmark.ref];
-    edit((p) => void (p.finish.feet = structuredClone(refs) as never));
-    setFirst(null);
-    setChoosing(false);
-  };
-  return (
-    <section aria-label="Standing">
-      <DrawingView
-        drawing={detail.after}
-        palette={palette}
-        width={460}
-        height={430}
-        margin={40}
-        title="The finished flat form over its feet"
-        {...(choosing
-          ? {
-              marks: low.map((l) => ({
-                key: l.name,
-                name: l.name,
-                at: l.model,
-                look: first?.name === l.name ? ('chosen' as const) : ('known' as const),
-                showName: first?.name === l.name,
-              })),
-              onMark: pick,
-            }
-          : {})}
-      >
-        {(place) => {
-          if (!standing) return null;
-          const mm = (x: number, y: number) => place([x / sideMm, y / sideMm]);
-          const ground = place([bounds.minX, bounds.minY])[1];
-          const [cx, cy] = mm(standing.centroid[0], standing.centroid[1]);
-          const [x1, x2] = [mm(standing.from, 0)[0], mm(standing.to, 0)[0]];
-          return (
-            <g pointerEvents="none">
-              <line x1="10" x2="450" y1={ground + 2} y2={ground + 2} stroke="var(--rule-strong)" />
-              <line x1={x1} x2={x2} y1={ground + 5} y2={ground + 5} stroke="var(--jade)" strokeWidth="5" />
-              <line
-                x1={cx}
-                x2={cx}
-                y1={cy}
-                y2={ground + 4}
-                stroke={standing.stands ? 'var(--jade)' : 'var(--persimmon)'}
-                strokeWidth="2"
-                strokeDasharray="4 4"
-              />
-              <circle
-                cx={cx}
-                cy={cy}
-                r="6"
-                fill="var(--leaf)"
-                stroke={standing.stands ? 'var(--jade)' : 'var(--persimmon)'}
-                strokeWidth="2"
-              />
-              <text
-                x={cx + 10}
-                y={cy + 4}
-                className="text-[13px]"
-                fill="var(--ink)"
-                stroke="var(--leaf)"
-                strokeWidth="3"
-                paintOrder="stroke"
-              >
-                weight
-              </text>
-            </g>
-          );
-        }}
-      </DrawingView>
-      <p className="mt-2 flex items-center gap-4">
-        {choosing ? (
-          <span role="status">
-            <b>{first ? 'Choose the other foot point.' : 'Choose a foot point on the model.'}</b>
-          </span>
-        ) : (
-          <button type="button" className="btn" onClick={() => setChoosing(true)}>
-            Choose the feet anew
-          </button>
-        )}
-        {plan.finish.feet && (
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              edit((p) => void (p.finish.feet = null));
-              setChoosing(true);
-            }}
-          >
-            It lies, it needs no feet
-          </button>
-        )}
-      </p>
-      <p className="note mt-2">
-        Every layer counts with its area; shaping moves the weight a little. Paper that leans on a third point
-        stands better than this says.
-      </p>
-    </section>
-  );
 }
 
 function ShapingNotes() {

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { toCuttingDxf } from '@jade/core/formats';
 import { type DrawerPaper, type Piece, findNextStock, toCutting } from '@jade/core/paper';
 import type { Plan } from '@jade/core/plan';
+import { grainOfLimbs, sayGrain } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { useListPapersQuery } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
@@ -73,17 +74,32 @@ export function CutSheet() {
   );
 }
 
-/** A wet-folded curve holds along the grain and breaks across it. */
+/** Where a wet-folded model's curves lie to the grain: limb by limb where its shaping notes name them. */
 function GrainNote({ paper }: { paper: DrawerPaper }) {
-  const { finish, sheet } = usePlan();
+  const plan = usePlan();
+  const { finish, sheet } = plan;
   if (!finish.wetFolded) return null;
+  const limbs = grainOfLimbs(plan, paper);
   const text =
     paper.grain === 'unknown'
       ? 'This model is wet-folded: find the grain first (bend the sheet both ways, it yields along the grain) and write it into the drawer.'
-      : sheet.keepGrain
-        ? undefined
-        : `This model is wet-folded, and its grain runs along the ${paper.grain}: a piece turned when cut has it across the curve, where wet paper cracks. Keep the grain, below.`;
-  return text ? <p className="note !text-persimmon">{text}</p> : null;
+      : limbs.length > 0
+        ? `Wet-folded; the grain runs along the ${paper.grain}.`
+        : sheet.keepGrain
+          ? undefined
+          : `This model is wet-folded, and its grain runs along the ${paper.grain}: a piece turned when cut may have it across a curve, where wet paper cracks. Name the curved limbs in Finish, and they are judged one by one.`;
+  return (
+    <>
+      {text && <p className="note !text-persimmon">{text}</p>}
+      {limbs.length > 0 && (
+        <ul className="note" aria-label="Grain in the curved limbs">
+          {limbs.map((l) => (
+            <li key={l.limb}>{sayGrain(l, sheet.keepGrain)}</li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
 }
 
 function StockChoice({

@@ -72,6 +72,9 @@ function applyRemedy(p: Plan, change: RemedyChange, papers: readonly DrawerPaper
     case 'other':
       if (p.brief.other) p.brief.other.mm = change.mm;
       return;
+    case 'open':
+      p.finish.openedDegrees = change.degrees;
+      return;
     case 'tolerance':
       p.brief.target.tolerancePercent = change.percent;
       return;

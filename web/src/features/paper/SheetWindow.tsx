@@ -95,7 +95,7 @@ function Chart({
   const side = dragged ?? chosen;
   const { bands, lowMm, highMm, lowBy, highBy, isOpen } = window;
   // Limits far beyond everything else would squeeze the rest together.
-  const near = bands.flatMap((b) => [b.lowMm ?? 0, b.id === 'target' ? b.highMm! : 0]);
+  const near = bands.flatMap((b) => [b.isSoft ? 0 : (b.lowMm ?? 0), b.id === 'target' ? b.highMm! : 0]);
   const [top] = useState(() => Math.max(...near, chosen, isOpen ? 0 : (highMm ?? 0)) * 1.6);
   const right = Math.max(top, chosen * 1.1);
   const x = scaleLinear([0, right], [LEFT, WIDTH - 8]).clamp(true);
@@ -182,6 +182,11 @@ function Chart({
                   isSoft={band.isSoft === true}
                   tint={paper.front.hex}
                 />
+              )}
+              {band.lowMm !== undefined && band.lowMm >= right && (
+                <text x={WIDTH - 12} y={y + 22} fontSize="13" textAnchor="end" fill="var(--ink-2)">
+                  from {toLengthText(Math.round(band.lowMm), unit).text}
+                </text>
               )}
               {band.highMm !== undefined && band.highMm < right && (
                 <ShutterBand

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { ColourChoice } from '@jade/core/checks';
+import { type ColourChoice, saySwaps } from '@jade/core/checks';
 import { toFigure } from '@jade/core/units';
 import { type ColourReading, getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
@@ -21,15 +21,11 @@ export function WhichSideUp() {
     };
   }, [result]);
   if (!reading) return null;
-  const { choices, openBefore, drawing } = reading;
+  const { choices, swaps, drawing } = reading;
   return (
     <section className="mt-6" aria-label="Which side up">
       <h2 className="head mb-1">Which side up at step 1</h2>
-      <p className="note mb-2">
-        {openBefore > 1
-          ? `The sheet can be turned over until step ${openBefore}, the first that folds it.`
-          : 'Step 1 folds the sheet: the side is decided with it.'}
-      </p>
+      <p className="note mb-2">{saySwaps(swaps)}</p>
       <div className="grid grid-cols-2 gap-6">
         {choices.map((choice) => (
           <SideUp key={String(choice.isSwapped)} choice={choice} drawing={drawing} />
