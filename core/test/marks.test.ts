@@ -1,12 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import { constructMark, defaultSigma, judgeConstruction, type MarkAsk } from '../src/marks/index.ts';
-import type { SheetShape } from '../src/sheet/index.ts';
+import { type SheetShape, edgesOf } from '../src/sheet/index.ts';
 
 const square: SheetShape = { kind: 'square' };
 const judge = (ask: MarkAsk, sheet: SheetShape = square, sideMm = 200) => {
   const ways = constructMark(sheet, ask, 'q');
   if (!ways.ok) throw new Error(ways.fault);
-  return ways.value.map((w) => judgeConstruction(w, ask, sheet, sideMm, defaultSigma));
+  const target = { kind: 'share', edge: ask.edge, share: ask.top / ask.bottom } as const;
+  const { from, to } = edgesOf(sheet).find((e) => e.name === ask.edge)!;
+  return ways.value.map((w) => {
+    const judged = judgeConstruction(w, target, sheet, sideMm, defaultSigma);
+    // Where the engine pinched last, measured on the sheet by hand.
+    const at = judged.replay.steps.findLast((s) => s.trail?.mark)!.trail!.mark!;
+    const along = (at[0] - from[0]) * (to[0] - from[0]) + (at[1] - from[1]) * (to[1] - from[1]);
+    return { ...judged, share: along / ((to[0] - from[0]) ** 2 + (to[1] - from[1]) ** 2) };
+  });
 };
 
 describe('marks on an edge, folded in the engine and measured', () => {

@@ -108,7 +108,7 @@ describe('colours of the brief', () => {
 });
 
 describe('zones that shall stay clean', () => {
-  const zones = [{ id: 'z', name: 'the face', at: along(O, D, '1/2') }];
+  const zones = [{ id: 'z', name: 'the face', at: along(O, D, '1/2'), more: [] }];
   const scar = writeStep('scar', { kind: 'crease', sense: 'valley', line: through(B, D), through: 'all' });
 
   test('a crease that stays on one is told with its step, and pressed softly it is not', () => {

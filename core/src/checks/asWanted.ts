@@ -1,4 +1,4 @@
-import { type FlatState, facetsAt, findNarrowest } from '../folded/index.ts';
+import { type FlatState, facetOnSheet, facetsAt, findNarrowest } from '../folded/index.ts';
 import { type Point, lengthWithin } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
@@ -92,17 +92,22 @@ function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep
   return found;
 }
 
-/** The part of the sheet that shows in front where a zone of the finished skin lies; undefined where nothing shows. */
+/** The parts of the sheet that show in front where a zone of the finished skin lies, convex each; none where nothing shows. */
 export function zoneOnSheet(
   { plan, replay }: Pick<PlanCheck, 'plan' | 'replay'>,
   zone: Plan['zones'][number],
-): readonly Point[] | undefined {
+): (readonly Point[])[] {
   const last = replay.steps.at(-1);
-  if (!last) return undefined;
+  if (!last) return [];
   const trails = new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : [])));
   const numbers = new Map(replay.steps.map((s) => [s.step.id, s.number]));
-  const at = resolvePoint(zone.at, { state: last.after, points: plan.points, trails, numbers });
-  return at.ok && at.value.sheet ? visiblePart(last.after, at.value.sheet) : undefined;
+  const context = { state: last.after, points: plan.points, trails, numbers };
+  const seen = [zone.at, ...zone.more].flatMap((ref) => {
+    const at = resolvePoint(ref, context);
+    const facet = at.ok && at.value.sheet ? visibleFacet(last.after, at.value.sheet) : undefined;
+    return facet === undefined ? [] : [facet];
+  });
+  return [...new Set(seen)].map((f) => facetOnSheet(last.after, f));
 }
 
 /** Creases that no fold uses in the end, pressed across a zone that shall stay clean, where it shows. */
@@ -112,10 +117,9 @@ function checkZones(check: PlanCheck): Finding[] {
   if (!last) return [];
   const numbers = new Map(replay.steps.map((s) => [s.step.id, s.number]));
   return plan.zones.flatMap((zone): Finding[] => {
-    const outline = zoneOnSheet(check, zone);
-    if (!outline) return [];
+    const outlines = zoneOnSheet(check, zone);
     const scars = last.after.resting.filter(
-      (r) => r.pressed !== 'soft' && lengthWithin(outline, r.from, r.to) > 1e-3,
+      (r) => r.pressed !== 'soft' && outlines.some((o) => lengthWithin(o, r.from, r.to) > 1e-3),
     );
     return [...new Set(scars.map((r) => r.step))].flatMap((id): Finding[] => {
       const step = numbers.get(id);
@@ -132,12 +136,11 @@ function checkZones(check: PlanCheck): Finding[] {
   });
 }
 
-/** The facet that shows in front at a material point, on the sheet. */
-function visiblePart(state: FlatState, at: Point): readonly Point[] | undefined {
+/** The facet that shows in front at a material point. */
+function visibleFacet(state: FlatState, at: Point): number | undefined {
   const facets = facetsAt(state, at);
   const { cells } = measureState(state).map;
-  const seen = facets.find((f) => cells.some((c) => c.layers[0] === f));
-  return seen === undefined ? undefined : state.facets[seen]!.loop.map((v) => state.vertices[v]!);
+  return facets.find((f) => cells.some((c) => c.layers[0] === f));
 }
 
 /** Two steps alike but for their amounts, one on each side, neither by taste: a slip rather than an intent. */

@@ -1,5 +1,5 @@
-import { distance } from '../geometry/index.ts';
-import { writeHalvings } from '../marks/index.ts';
+import { distance, readExact } from '../geometry/index.ts';
+import { findWays, writeHalvings } from '../marks/index.ts';
 import type { Plan } from '../plan/index.ts';
 import {
   type LineRef,
@@ -9,6 +9,7 @@ import {
   replaySequence,
   write,
 } from '../sequence/index.ts';
+import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { checkSequence, type Finding } from './findings.ts';
 import { type NeededCrease, needsOf } from './needs.ts';
 
@@ -110,7 +111,7 @@ export function findMend(plan: Plan, replay: Replay, finding: Finding, prefix: s
       return mend && isGood(mend) ? mend : undefined;
     }
     case 'mark missing':
-      return markMends(finding, step.step, prefix).find(isGood);
+      return markMends(finding, step.step, plan.sheet.shape, prefix).find(isGood);
     case 'reverse first': {
       const steps = wronglyPressed(replay, finding.step);
       const numbers = steps.map((id) => replay.steps.findIndex((s) => s.step.id === id) + 1);
@@ -153,18 +154,45 @@ function helps(plan: Plan, replay: Replay, finding: Finding, mend: Mend): boolea
 }
 
 /** Pinches by halving, at the start where the sheet is open or straight before the step; else the step goes by taste. */
-function markMends(finding: Finding, step: Step, prefix: string): Mend[] {
+function markMends(finding: Finding, step: Step, sheet: SheetShape, prefix: string): Mend[] {
   const { place } = finding;
   if (!place) return [];
   const steps = writeHalvings({ from: place.from, to: place.to, shares: [place.share], prefix });
-  const label = steps && `Pinch it first (${steps.length} ${steps.length === 1 ? 'pinch' : 'pinches'})`;
-  const pinches = (after: number): Mend[] => (steps ? [{ kind: 'put in', after, steps, label: label! }] : []);
+  const putIn = (made: readonly Step[], after: number, what: string): Mend => ({
+    kind: 'put in',
+    after,
+    steps: made,
+    label: `Pinch it first (${made.length} ${made.length === 1 ? what : `${what}${what === 'pinch' ? 'es' : 's'}`})`,
+  });
   return [
-    ...pinches(0),
-    ...pinches(finding.step - 1),
+    ...(steps ? [putIn(steps, 0, 'pinch'), putIn(steps, finding.step - 1, 'pinch')] : []),
+    ...edgeWays(sheet, place, prefix).map((made) => putIn(made, 0, 'fold')),
     { kind: 'taste', step: step.id, label: 'Fold it to taste, without a mark' },
   ];
 }
+
+/** Ways to a share of a whole edge that no halving reaches, found by folding the open sheet. */
+function edgeWays(
+  sheet: SheetShape,
+  place: Extract<PointRef, { kind: 'along' }>,
+  prefix: string,
+): (readonly Step[])[] {
+  const { from, to } = place;
+  if (from.kind !== 'named' || to.kind !== 'named') return [];
+  const edge = edgesOf(sheet).find((e) => [from.name + to.name, to.name + from.name].includes(e.name));
+  const share = readExact(place.share);
+  if (!edge || !share.ok) return [];
+  const wish = {
+    kind: 'share',
+    edge: edge.name,
+    share: edge.name === from.name + to.name ? place.share : 1 - share.value,
+  } as const;
+  const found = findWays(sheet, wish, { prefix, near: EXACTLY });
+  return found.ok ? found.value.ways.filter((w) => w.exact).map((w) => w.steps) : [];
+}
+
+/** A mark that a step uses has to lie where the step expects it, in sheet sides. */
+const EXACTLY = 1e-9;
 
 /** Crease steps all of whose creases among those the step folds are pressed the wrong way. */
 function wronglyPressed(replay: Replay, number: number): string[] {

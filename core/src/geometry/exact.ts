@@ -3,51 +3,15 @@ import { failed, done, type Outcome } from '../outcome/index.ts';
 /** A coordinate as written in a plan: a number, or an exact expression such as "3/8", "sqrt(2)-1", "tan(22.5)/2". */
 export type ExactNumber = number | string;
 
-/**
- * Value of an exact expression: + - * / ( ), numbers, sqrt, sin, cos, tan (degrees) and phi (the golden ratio).
- * Fails with a sentence naming the place; never gives NaN or infinity.
- */
-export function readExact(text: ExactNumber): Outcome<number, string> {
-  if (typeof text === 'number') {
-    return Number.isFinite(text) ? done(text) : failed('a coordinate is not a finite number; write it again');
-  }
-  const tokens = text.match(/\d+\.?\d*|\.\d+|[a-z]+|[-+*/()]/gi) ?? [];
-  if (tokens.join('') !== text.replace(/\s+/g, '') || tokens.length === 0) {
-    return failed(`"${text}" is not a number; write for example 0.375, 3/8 or sqrt(2)-1`);
-  }
-  const reader = { tokens, at: 0 };
-  const value = readSum(reader);
-  if (value === undefined || reader.at !== tokens.length || !Number.isFinite(value)) {
-    return failed(`"${text}" has no value; write for example 0.375, 3/8 or sqrt(2)-1`);
-  }
-  return done(value);
-}
-
-interface Reader {
-  readonly tokens: readonly string[];
-  at: number;
-}
-
-function readSum(reader: Reader): number | undefined {
-  let value = readProduct(reader);
-  for (;;) {
-    const op = reader.tokens[reader.at];
-    if (value === undefined || (op !== '+' && op !== '-')) return value;
-    reader.at++;
-    const right = readProduct(reader);
-    value = right === undefined ? undefined : op === '+' ? value + right : value - right;
-  }
-}
-
-function readProduct(reader: Reader): number | undefined {
-  let value = readFactor(reader);
-  for (;;) {
-    const op = reader.tokens[reader.at];
-    if (value === undefined || (op !== '*' && op !== '/')) return value;
-    reader.at++;
-    const right = readFactor(reader);
-    value = right === undefined ? undefined : op === '*' ? value * right : value / right;
-  }
+/** What an expression is reckoned in: doubles, or exact numbers. Undefined where there is no such number. */
+export interface Algebra<T> {
+  readonly number: (text: string) => T | undefined;
+  readonly add: (a: T, b: T) => T;
+  readonly subtract: (a: T, b: T) => T;
+  readonly times: (a: T, b: T) => T;
+  readonly divide: (a: T, b: T) => T | undefined;
+  /** sqrt, sin, cos and tan (degrees). */
+  readonly call: (name: string, x: T) => T | undefined;
 }
 
 const degrees = (f: (radians: number) => number) => (a: number) => f((a * Math.PI) / 180);
@@ -58,21 +22,93 @@ const functions: Record<string, (x: number) => number> = {
   tan: degrees(Math.tan),
 };
 
-function readFactor(reader: Reader): number | undefined {
+const doubles: Algebra<number> = {
+  number: Number,
+  add: (a, b) => a + b,
+  subtract: (a, b) => a - b,
+  times: (a, b) => a * b,
+  divide: (a, b) => a / b,
+  call: (name, x) => (Object.hasOwn(functions, name) ? functions[name]!(x) : undefined),
+};
+
+/**
+ * Value of an exact expression: + - * / ( ), numbers, sqrt, sin, cos, tan (degrees) and phi (the golden ratio).
+ * Fails with a sentence naming the place; never gives NaN or infinity.
+ */
+export function readExact(text: ExactNumber): Outcome<number, string> {
+  if (typeof text === 'number') {
+    return Number.isFinite(text) ? done(text) : failed('a coordinate is not a finite number; write it again');
+  }
+  const tokens = tokensOf(text);
+  if (!tokens) return failed(`"${text}" is not a number; write for example 0.375, 3/8 or sqrt(2)-1`);
+  const value = readIn(tokens, doubles);
+  if (value === undefined || !Number.isFinite(value)) {
+    return failed(`"${text}" has no value; write for example 0.375, 3/8 or sqrt(2)-1`);
+  }
+  return done(value);
+}
+
+/** The same expression in another algebra; undefined where it has no value there. */
+export function readExpression<T>(text: ExactNumber, algebra: Algebra<T>): T | undefined {
+  const tokens = tokensOf(String(text));
+  return tokens && readIn(tokens, algebra);
+}
+
+function tokensOf(text: string): string[] | undefined {
+  const tokens = text.match(/\d+\.?\d*(?:e[+-]?\d+)?|\.\d+|[a-z]+|[-+*/()]/gi) ?? [];
+  return tokens.join('') === text.replace(/\s+/g, '') && tokens.length > 0 ? tokens : undefined;
+}
+
+function readIn<T>(tokens: readonly string[], algebra: Algebra<T>): T | undefined {
+  const reader = { tokens, at: 0, algebra };
+  const value = readSum(reader);
+  return reader.at === tokens.length ? value : undefined;
+}
+
+interface Reader<T> {
+  readonly tokens: readonly string[];
+  readonly algebra: Algebra<T>;
+  at: number;
+}
+
+function readSum<T>(reader: Reader<T>): T | undefined {
+  let value = readProduct(reader);
+  for (;;) {
+    const op = reader.tokens[reader.at];
+    if (value === undefined || (op !== '+' && op !== '-')) return value;
+    reader.at++;
+    const right = readProduct(reader);
+    value = right === undefined ? undefined : reader.algebra[op === '+' ? 'add' : 'subtract'](value, right);
+  }
+}
+
+function readProduct<T>(reader: Reader<T>): T | undefined {
+  let value = readFactor(reader);
+  for (;;) {
+    const op = reader.tokens[reader.at];
+    if (value === undefined || (op !== '*' && op !== '/')) return value;
+    reader.at++;
+    const right = readFactor(reader);
+    value = right === undefined ? undefined : reader.algebra[op === '*' ? 'times' : 'divide'](value, right);
+  }
+}
+
+function readFactor<T>(reader: Reader<T>): T | undefined {
+  const { algebra } = reader;
   const token = reader.tokens[reader.at++];
   if (token === undefined) return undefined;
   if (token === '-') {
     const value = readFactor(reader);
-    return value === undefined ? undefined : -value;
+    const nothing = algebra.number('0');
+    return value === undefined || nothing === undefined ? undefined : algebra.subtract(nothing, value);
   }
   if (token === '(') {
     const value = readSum(reader);
     return reader.tokens[reader.at++] === ')' ? value : undefined;
   }
-  if (/^[\d.]/.test(token)) return Number(token);
-  if (token === 'phi') return (Math.sqrt(5) - 1) / 2;
-  const f = Object.hasOwn(functions, token) ? functions[token] : undefined;
-  if (!f || reader.tokens[reader.at++] !== '(') return undefined;
+  if (/^[\d.]/.test(token)) return algebra.number(token);
+  if (token === 'phi') return readExpression('(sqrt(5)-1)/2', algebra);
+  if (reader.tokens[reader.at++] !== '(') return undefined;
   const value = readSum(reader);
-  return value !== undefined && reader.tokens[reader.at++] === ')' ? f(value) : undefined;
+  return value !== undefined && reader.tokens[reader.at++] === ')' ? algebra.call(token, value) : undefined;
 }

@@ -1,16 +1,8 @@
-import { type Line, type Point, dot, slipLine, subtract, toUnit, distance } from '../geometry/index.ts';
-import {
-  type PointRef,
-  type LineRef,
-  type Replay,
-  type Sequence,
-  type Step,
-  replaySequence,
-  stepSchema,
-} from '../sequence/index.ts';
+import { type PointRef, type LineRef, type Step, stepSchema } from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
-import { foundConstructions } from './found.ts';
+import { type EdgeSearch, foundOnEdge } from './found.ts';
+import { HELD } from './clear.ts';
 import { type Halving, halvingsFor, halvingsFrom, writeChain, writeHalvings } from './halving.ts';
 
 /** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
@@ -27,33 +19,19 @@ export interface Construction {
   readonly how: string;
   readonly steps: readonly Step[];
   readonly exact: boolean;
+  /** The place it ends in, where that is no pinch on an edge. */
+  readonly mark?: PointRef;
 }
-
-/** A folder's slips per kind of alignment, one standard deviation in mm (rule of thumb; learned from drills later). */
-export interface AlignmentSigma {
-  readonly edgeToEdge: number;
-  readonly pointToPoint: number;
-  readonly throughMarks: number;
-  readonly byEye: number;
-  readonly guess: number;
-}
-
-export const defaultSigma: AlignmentSigma = {
-  edgeToEdge: 0.25,
-  pointToPoint: 0.3,
-  throughMarks: 0.4,
-  byEye: 1,
-  guess: 8,
-};
 
 /**
  * Constructions of the wanted mark, any fraction up to 64ths: halving for powers of two, thirds in two exact ways and a
- * self-correcting one, and whatever single folds on this sheet reach, exactly or within half a mm on 300.
+ * self-correcting one, and whatever single folds on this sheet reach (none of those where `search` is null).
  */
 export function constructMark(
   sheet: SheetShape,
   asked: MarkAsk,
   prefix: string,
+  search: EdgeSearch | null = {},
 ): Outcome<Construction[], string> {
   const edge = edgesOf(sheet).find((e) => e.name === asked.edge);
   if (!edge)
@@ -79,12 +57,15 @@ export function constructMark(
   if (sheet.kind === 'square' && !isPowerOfTwo(ask.bottom)) known.push(cornerAndHalvings(builder, ask));
   if (ask.bottom === 3) known.push(selfCorrecting(builder, ask));
   // Eighths and coarser halvings need no search.
-  const found = known.length > 0 && ask.bottom <= EASY ? [] : foundConstructions(sheet, ask, prefix);
+  const found =
+    search === null || (known.length > 0 && ask.bottom <= EASY)
+      ? []
+      : foundOnEdge(sheet, ask, prefix, search);
   const ways = [...known, ...found];
   return ways.length > 0
     ? done(ways)
     : failed(
-        `No ${MOST_FOLDS} folds or fewer reach ${ask.top}/${ask.bottom} of ${ask.edge} within half a mm; ask for a neighbouring fraction, or measure it.`,
+        `No ${MOST_FOLDS} folds or fewer reach ${ask.top}/${ask.bottom} of ${ask.edge} as near as that; allow more, ask for a neighbouring fraction, or measure it.`,
       );
 }
 
@@ -238,9 +219,6 @@ interface Reached {
   readonly chain: readonly Halving[];
 }
 
-/** The note of a fold that is only held while a mark is pinched. */
-export const HELD = 'Hold it without pressing; it is opened again.';
-
 /** A guess, then far and near corner in turn to the last pinch: each pinch halves what is left of the guess's error. */
 function selfCorrecting({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
   const guess = `${prefix}-s0`;
@@ -275,108 +253,3 @@ const opposite = (ref: PointRef): PointRef => named(ring[(ring.indexOf(nameOf(re
 /** The corner next to `ref` that is not `other`. */
 const neighbour = (ref: PointRef, other: PointRef): PointRef =>
   named([1, 3].map((k) => ring[(ring.indexOf(nameOf(ref)) + k) % 4]!).find((n) => n !== nameOf(other))!);
-export interface JudgedConstruction {
-  readonly construction: Construction;
-  readonly replay: Replay;
-  /** Where the last pinch lies along the edge, as a share of it. */
-  readonly share: number;
-  readonly creases: number;
-  readonly pinches: number;
-  /** Expected error of the mark (one standard deviation, root sum square of all slips), in mm. */
-  readonly errorMm: number;
-  /** Distance of the unslipped mark from the true fraction, in mm. */
-  readonly missMm: number;
-  /** The step whose slip counts most, from 1. */
-  readonly worstStep: number;
-}
-
-/**
- * Folds a construction in the engine and measures the mark: every crease end of every step is displaced in turn and the
- * whole replayed. Cost: two replays a step.
- */
-export function judgeConstruction(
-  construction: Construction,
-  ask: MarkAsk,
-  sheet: SheetShape,
-  sideMm: number,
-  sigma: AlignmentSigma,
-): JudgedConstruction {
-  const sequence = { sheet, points: {}, steps: construction.steps };
-  const replay = replaySequence(sequence);
-  const edge = edgesOf(sheet).find((e) => e.name === ask.edge);
-  invariant(edge, 'the edge of a construction exists');
-  const along = toUnit(subtract(edge.to, edge.from));
-  const shareIn = (r: Replay): number => {
-    const last = [...r.steps].reverse().find((s) => s.trail?.mark)?.trail?.mark;
-    invariant(last, 'a construction ends in a mark');
-    return dot(subtract(last, edge.from), along);
-  };
-  const exact = shareIn(replay);
-  const edgeLength = distance(edge.from, edge.to);
-  const slips = slipErrors(sequence, replay, (r) => [shareIn(r)], sigma).map(([e]) => e!);
-  const errorMm = Math.hypot(...slips);
-  const target = (ask.top / ask.bottom) * edgeLength;
-  const pinches = replay.steps.filter((s) => s.move.kind === 'pinch').length;
-  return {
-    construction,
-    replay,
-    share: exact / edgeLength,
-    creases: replay.steps.filter((s) => s.move.kind === 'crease' || s.move.kind === 'fold').length + pinches,
-    pinches,
-    errorMm,
-    missMm: Math.abs(exact - target) * sideMm,
-    worstStep: slips.indexOf(Math.max(...slips)) + 1,
-  };
-}
-
-const PROBE = 1e-5;
-/** Tolerances under this share of the side are an eye's, not a guess's. */
-const BY_EYE = 0.01;
-
-/**
- * How far each measured place moves by the slips of each step, in mm: every crease end is displaced in turn and the whole
- * replayed; root sum square of both ends, times the folder's sigma of that alignment.
- */
-export function slipErrors(
-  sequence: Sequence,
-  replay: Replay,
-  placesIn: (r: Replay) => number[],
-  sigma: AlignmentSigma,
-): number[][] {
-  const exact = placesIn(replay);
-  const middle: Point = [0.5, 0.5];
-  return replay.steps.map(({ step }, i) => {
-    const mm = sigmaOf(step, sigma);
-    if (step.move.kind === 'unfold' || mm === 0) return exact.map(() => 0);
-    const moved = [1, -1].map((end) => {
-      const slip = (n: number, line: Line): Line =>
-        n === i + 1 ? slipLine(line, middle, PROBE / 2, (Math.atan2(end * PROBE, 1) * 180) / Math.PI) : line;
-      return placesIn(replaySequence(sequence, undefined, slip));
-    });
-    return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)) * mm);
-  });
-}
-
-/** A point brought onto another with a gap e puts the crease e / 2 off; a crease through marks is off by all of it. */
-function sigmaOf(step: Step, sigma: AlignmentSigma): number {
-  // What is within a millimetre or so by eye is no mere guess.
-  if (step.tolerance.kind === 'taste') return step.tolerance.share < BY_EYE ? sigma.byEye : sigma.guess;
-  const { move } = step;
-  if (move.kind !== 'fold' && move.kind !== 'crease' && move.kind !== 'pinch') return 0;
-  switch (move.line.kind) {
-    case 'onto':
-    case 'landing':
-      return sigma.pointToPoint / 2;
-    case 'lineOnto':
-    case 'bisector':
-      return sigma.edgeToEdge / 2;
-    case 'across':
-    case 'beside':
-    case 'through':
-    case 'mirrored':
-    case 'crease':
-      return sigma.throughMarks;
-    case 'turned':
-      return sigma.byEye;
-  }
-}

@@ -1,24 +1,18 @@
-import { type Point, distance, dot, lengthWithin, subtract, toUnit } from '../geometry/index.ts';
+import { distance, dot, subtract, toUnit } from '../geometry/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
-import {
-  type AlignmentSigma,
-  type Construction,
-  HELD,
-  constructMark,
-  cornerShares,
-  oddPartOf,
-  slipErrors,
-} from './constructions.ts';
+import { type AlignmentSigma, slipErrors } from './accuracy.ts';
+import { type ClearParts, isHeld, isTouched } from './clear.ts';
+import { type Construction, constructMark, cornerShares, oddPartOf } from './constructions.ts';
 import { halvingsFrom, writeChain } from './halving.ts';
 
 /** An edge in so many equal parts, every mark a pinch on it. */
 export interface DivideAsk {
   readonly edge: string;
   readonly parts: number;
-  /** A convex part of the sheet that no crease of the construction may touch; the pinches of the division may. */
-  readonly clear?: readonly Point[];
+  /** Convex parts of the sheet that no crease of the construction may touch; the pinches of the division may. */
+  readonly clear?: ClearParts;
 }
 
 /** A way to all marks of a division. */
@@ -119,7 +113,7 @@ function byOneMark(sheet: SheetShape, { edge, parts, clear }: DivideAsk, builder
   const touching = new Map(
     found.map(({ way }) => [
       way,
-      clear ? touches(sheet, way.steps, new Set([markOf(way).id]), clear) : false,
+      clear ? isTouched(sheet, way.steps, clear, new Set([markOf(way).id])) : false,
     ]),
   );
   const best = [...found]
@@ -274,24 +268,6 @@ export function judgeDivision(
     missMm:
       Math.max(...placesIn(replay).map((at, i) => Math.abs(at - (order[i]![0] / parts) * long))) * sideMm,
     worstStep: byStep.indexOf(Math.max(...byStep)) + 1,
-    touches: clear !== undefined && touches(sheet, way.steps, new Set(way.marks.values()), clear),
+    touches: clear !== undefined && isTouched(sheet, way.steps, clear, new Set(way.marks.values())),
   };
-}
-
-const isHeld = (step: Step): boolean => step.move.kind === 'fold' && step.note === HELD;
-
-/** Whether a pressed crease of the steps, those of `marks` left out, has a stretch within a convex part of the sheet. */
-function touches(
-  sheet: SheetShape,
-  steps: readonly Step[],
-  marks: ReadonlySet<string>,
-  clear: readonly Point[],
-): boolean {
-  const { steps: replayed } = replaySequence({ sheet, points: {}, steps });
-  return replayed.some(
-    ({ step, trail }) =>
-      !marks.has(step.id) &&
-      !isHeld(step) &&
-      (trail?.creases ?? []).some((c) => lengthWithin(clear, c.from, c.to) > 1e-9),
-  );
 }

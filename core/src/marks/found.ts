@@ -1,68 +1,175 @@
-import { buildEffort } from '../effort/index.ts';
+import { lengthWithin } from '../geometry/index.ts';
 import { type PointRef, type Step, stepSchema } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
+import { type ClearParts, isTouched } from './clear.ts';
 import type { Construction, MarkAsk } from './constructions.ts';
-import { type MarkAnswer, findMark } from './search.ts';
-import { MarkTable } from './table.ts';
+import { type WrittenTarget, proveExact } from './proof.ts';
+import { type MarkAnswer, type MarkTarget, findMark } from './search.ts';
 import { pressShort } from './short.ts';
+import type { MarkTable } from './table.ts';
+import { tableOf } from './tables.ts';
 import { writeMark } from './write.ts';
 
-/** Creases in the table; crossing its lines reaches twice as many. */
-const LEVELS = 3;
 const MOST_CREASES = 6;
-/** What is near enough, in sheet sides: half a mm on 300. */
+/** What is near enough where nothing else is said, in sheet sides: half a mm on 300. */
 const NEAR = 0.5 / 300;
 const EXACT = 1e-10;
-/** So many ways are written out. */
+/** So many answers of each number of creases are looked at, and so many ways kept. */
+const MOST_ANSWERS = 8;
+/** Where a part is to stay free, so many. */
+const MANY_ANSWERS = 40;
 const MOST_EXACT = 2;
 const MOST_NEAR = 2;
-const MOST_TABLES = 4;
 
-const tables = new Map<string, MarkTable>();
-
-/** The table of a sheet, built once (some tenths of a second) and kept. */
-function tableOf(sheet: SheetShape): MarkTable {
-  const key = JSON.stringify(sheet);
-  const known = tables.get(key);
-  if (known) return known;
-  const table = new MarkTable(sheet);
-  for (let level = 1; level <= LEVELS; level++) table.grow(level, buildEffort(Infinity), level < LEVELS);
-  if (tables.size >= MOST_TABLES) tables.delete(tables.keys().next().value!);
-  tables.set(key, table);
-  return table;
+export interface FoundAsk {
+  readonly target: MarkTarget;
+  /** The same as it was written, for the proof. */
+  readonly written: WrittenTarget;
+  readonly prefix: string;
+  /** What is near enough, in sheet sides. */
+  readonly near?: number;
+  readonly clear?: ClearParts;
 }
 
-/** Ways found among all single folds on the sheet: exact ones with the fewest creases, then near ones with fewer still. */
-export function foundConstructions(sheet: SheetShape, ask: MarkAsk, prefix: string): Construction[] {
+/**
+ * Ways found among all single folds on the sheet: exact ones with the fewest creases, proved in exact numbers, then near
+ * ones with fewer still. Ways that keep `clear` free come first; where none of the best does, many more are tried, and
+ * at last only lines that pass those parts by.
+ */
+export function findConstructions(sheet: SheetShape, ask: FoundAsk): Construction[] {
   const table = tableOf(sheet);
-  const target = { kind: 'share', edge: ask.edge, share: ask.top / ask.bottom } as const;
-  const search = (tolerance: number, best: number): readonly MarkAnswer[] => {
-    const found = findMark(table, target, { creases: MOST_CREASES, tolerance, best });
-    return found.ok ? found.value.filter((a) => a.error <= tolerance) : [];
+  const { clear } = ask;
+  const ways = lookUp(table, ask, { looked: MOST_ANSWERS });
+  if (!clear) return ways;
+  const isGood = (way: Construction): boolean => !isTouched(sheet, way.steps, clear);
+  const rounds = [
+    () => ways.filter(isGood),
+    () => lookUp(table, { ...ask, prefix: `${ask.prefix}-m` }, { looked: MANY_ANSWERS, isGood }),
+    () =>
+      lookUp(
+        table,
+        { ...ask, prefix: `${ask.prefix}-p` },
+        { looked: MOST_ANSWERS, isGood, barred: linesAcross(table, clear) },
+      ),
+  ];
+  for (const round of rounds) {
+    const free = round();
+    if (free.length > 0)
+      return [...free, ...ways.filter((w) => !isGood(w))].map((w, i) => ({ ...w, id: `found-${i + 1}` }));
+  }
+  return ways;
+}
+
+/** What is near enough on an edge, and what stays free of creases. */
+export type EdgeSearch = Pick<FoundAsk, 'near' | 'clear'>;
+
+/** The same for a fraction of an edge. */
+export const foundOnEdge = (
+  sheet: SheetShape,
+  { edge, top, bottom }: MarkAsk,
+  prefix: string,
+  search: EdgeSearch,
+): Construction[] =>
+  findConstructions(sheet, {
+    target: { kind: 'share', edge, share: top / bottom },
+    written: { kind: 'share', edge, share: `${top}/${bottom}` },
+    prefix,
+    ...search,
+  });
+
+interface Looking {
+  /** So many answers of each number of creases are looked at. */
+  readonly looked: number;
+  readonly isGood?: (way: Construction) => boolean;
+  readonly barred?: ReadonlySet<number>;
+}
+
+/** The first good answers written out: exact ones, then near ones with fewer creases than those. */
+function lookUp(
+  table: MarkTable,
+  ask: FoundAsk,
+  { looked, isGood = () => true, barred }: Looking,
+): Construction[] {
+  const look = (tolerance: number): MarkAnswer[] => {
+    const found = findMark(table, ask.target, {
+      creases: MOST_CREASES,
+      tolerance,
+      best: looked,
+      ...(barred ? { barred } : {}),
+    });
+    // What is there without a fold needs no mark.
+    return found.ok ? distinct(found.value.filter((a) => a.error <= tolerance && a.creases > 0)) : [];
   };
-  const exact = search(EXACT, 8).filter((a) => a.exact);
-  const fewest = exact[0]?.creases ?? Infinity;
-  const near = search(NEAR, 8).filter((a) => !a.exact && a.creases < fewest);
-  const ways = [...distinct(exact).slice(0, MOST_EXACT), ...distinct(near).slice(0, MOST_NEAR)];
-  return ways.map((answer, i) => ({
-    id: `found-${i + 1}`,
-    title: `${answer.creases} ${answer.creases === 1 ? 'crease' : 'creases'}${answer.exact ? ', exact' : ''}${i > 0 && ways[i - 1]!.creases === answer.creases ? ', another way' : ''}`,
-    how: answer.exact
-      ? 'Found among all single folds; nothing is left but your own slips.'
-      : 'Found among all single folds; near enough, with fewer creases.',
-    steps: pressShort(
-      sheet,
-      asPinch(writeMark(table, answer, `${prefix}-f${i + 1}`, ask.edge).steps, ask.edge),
-    ),
-    exact: answer.exact,
-  }));
+  const written: { answer: MarkAnswer; way: Construction }[] = [];
+  const take = (answers: readonly MarkAnswer[], most: number): void => {
+    const enough = written.length + most;
+    for (const answer of answers) {
+      if (written.length >= enough) return;
+      const before = written.at(-1)?.answer.creases;
+      const way = writeOut(table, ask, answer, { number: written.length + 1, before });
+      if (isGood(way)) written.push({ answer, way });
+    }
+  };
+  take(
+    look(EXACT).filter((a) => a.exact),
+    MOST_EXACT,
+  );
+  const fewest = written[0]?.answer.creases ?? Infinity;
+  take(
+    look(ask.near ?? NEAR).filter((a) => !a.exact && a.creases < fewest),
+    MOST_NEAR,
+  );
+  return written.map((w) => w.way);
+}
+
+function writeOut(
+  table: MarkTable,
+  { target, written, prefix }: FoundAsk,
+  answer: MarkAnswer,
+  { number, before }: { number: number; before: number | undefined },
+): Construction {
+  const edge = target.kind === 'share' ? target.edge : undefined;
+  const isProved = answer.exact && proveExact(table, answer, written) === true;
+  const { steps, mark } = writeMark(table, answer, `${prefix}-f${number}`, edge);
+  const pressed = edge === undefined ? steps : asPinch(steps, edge);
+  return {
+    id: `found-${number}`,
+    title: `${answer.creases} ${answer.creases === 1 ? 'crease' : 'creases'}${isProved ? ', exact' : ''}${before === answer.creases ? ', another way' : ''}`,
+    how: isProved
+      ? 'Found among all single folds and proved in exact numbers; nothing is left but your own slips.'
+      : answer.exact
+        ? 'Found among all single folds; true to the last digit computed.'
+        : 'Found among all single folds; near enough, with fewer creases.',
+    steps: pressShort(table.sheet, pressed, mark),
+    exact: isProved,
+    ...(mark ? { mark } : {}),
+  };
+}
+
+/** Lines of the table that run through a part to keep clear. */
+function linesAcross(table: MarkTable, clear: ClearParts): ReadonlySet<number> {
+  const across = new Set<number>();
+  for (let id = table.edges; id < table.count; id++) {
+    const ends = table.bounds.ends(table.lineAt(id));
+    if (ends && clear.some((part) => lengthWithin(part, ...ends) > EXACT)) across.add(id);
+  }
+  return across;
 }
 
 /** Answers that fold the same lines are one way. */
 function distinct(answers: readonly MarkAnswer[]): MarkAnswer[] {
-  const keyOf = (a: MarkAnswer): string => [...a.lines].sort((p, q) => p - q).join();
+  const keyOf = (a: MarkAnswer): string => `${[...a.lines].sort((p, q) => p - q).join()} ${endOf(a)}`;
   return answers.filter((a, i) => answers.findIndex((b) => keyOf(b) === keyOf(a)) === i);
 }
+
+/** A last fold beyond the table's lines makes a way of its own. */
+const endOf = ({ end }: MarkAnswer): string =>
+  end.kind === 'onto' || end.kind === 'through'
+    ? `${end.kind} ${[end.p, end.q]
+        .map((m) => m.at.map((v) => v.toFixed(6)).join())
+        .sort()
+        .join(' ')}`
+    : '';
 
 /** Where the last crease crosses the edge at the mark, only that place is pressed. */
 function asPinch(steps: readonly Step[], edge: string): Step[] {

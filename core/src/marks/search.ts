@@ -37,6 +37,8 @@ export interface MarkLimits {
   /** What is near enough, in sheet sides. */
   readonly tolerance: number;
   readonly best: number;
+  /** Lines of the table that may not be folded. */
+  readonly barred?: ReadonlySet<number>;
 }
 
 /** What the rounding of doubles can leave after a few folds. */
@@ -100,6 +102,8 @@ class Shortlist {
     const needs = [...new Set(lines.flatMap((id) => this.table.needsOf(id)))].sort((a, b) => a - b);
     const creases = needs.length + more;
     if (creases > this.limits.creases) return;
+    const { barred } = this.limits;
+    if (barred && needs.some((id) => barred.has(id))) return;
     const list = this.byCost.get(creases) ?? [];
     this.byCost.set(creases, list);
     const worst = list[this.limits.best - 1];
@@ -208,7 +212,8 @@ function searchLine(table: MarkTable, line: Line, pick: Shortlist): void {
     cells.set(key, [...(cells.get(key) ?? []), m]);
   }
   const offer = (made: Line | undefined, kind: 'onto' | 'through', p: Mark, q: Mark): void => {
-    if (made) pick.offer(missBy(made), [p.a, p.b, q.a, q.b], 1, () => ({ kind, p, q }));
+    if (made && table.bounds.chord(made))
+      pick.offer(missBy(made), [p.a, p.b, q.a, q.b], 1, () => ({ kind, p, q }));
   };
   for (const p of marks) {
     const [x, y] = mirrorPoint(line, p.at);

@@ -9,14 +9,14 @@ type Meet = Extract<PointRef, { kind: 'meet' }>;
 
 /**
  * The same construction with every long crease pressed only where a later fold reads a crossing off it: what is not
- * pressed leaves no scar. A crease that is read as a whole line stays whole.
+ * pressed leaves no scar. A crease that is read as a whole line stays whole. `end` is a place read off when all is folded.
  */
-export function pressShort(sheet: SheetShape, steps: readonly Step[]): Step[] {
+export function pressShort(sheet: SheetShape, steps: readonly Step[], end?: PointRef): Step[] {
   const { start, steps: replayed } = replaySequence({ sheet, points: {}, steps });
   const last = replayed.at(-1);
   const trails = new Map(replayed.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : [])));
   const context = { state: last?.after ?? start, points: {}, trails, numbers: new Map<string, number>() };
-  const { meets, whole } = readsOf(steps);
+  const { meets, whole } = readsOf(steps, end);
   return steps.map((step) => {
     const { move } = step;
     const crease = trails.get(step.id)?.creases[0];
@@ -42,7 +42,7 @@ export function pressShort(sheet: SheetShape, steps: readonly Step[]): Step[] {
 }
 
 /** Crossings that are read off creases, and creases that are read as whole lines. */
-function readsOf(steps: readonly Step[]): { meets: Meet[]; whole: Set<string> } {
+function readsOf(steps: readonly Step[], end: PointRef | undefined): { meets: Meet[]; whole: Set<string> } {
   const meets: Meet[] = [];
   const whole = new Set<string>();
   const walk = (value: unknown): void => {
@@ -59,5 +59,6 @@ function readsOf(steps: readonly Step[]): { meets: Meet[]; whole: Set<string> } 
     Object.values(value).forEach(walk);
   };
   for (const { move } of steps) Object.values(move).forEach(walk);
+  walk(end);
   return { meets, whole };
 }

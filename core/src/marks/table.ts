@@ -115,6 +115,9 @@ export class MarkTable {
     return true;
   }
 
+  /** Closed sets of so many creases, where they were kept. */
+  setsAt = (level: number): number => this.sets[level]?.length ?? 0;
+
   /** How a line is folded. */
   originOf(line: number): Origin {
     const [kind, ...code] = this.origins.listAt(line) as [number, ...number[]];

@@ -82,6 +82,36 @@ const finishSchema = z.strictObject({
   tools: z.array(z.enum(['knife', 'glue', 'heat'])).max(3),
 });
 
+const exactText = z.union([z.number(), text(60).min(1)]);
+const place = z.tuple([exactText, exactText]);
+
+/** A mark asked for and the way chosen: a fraction of an edge, or any share, place or line as it was written. */
+const markSchema = z.union([
+  z.strictObject({
+    id,
+    edge: text(2),
+    top: z.number().int().positive(),
+    bottom: z.number().int().positive(),
+    construction: id.nullable(),
+  }),
+  z.strictObject({
+    id,
+    kind: z.literal('share'),
+    edge: text(2),
+    share: exactText,
+    construction: id.nullable(),
+  }),
+  z.strictObject({ id, kind: z.literal('point'), at: place, construction: id.nullable() }),
+  z.strictObject({
+    id,
+    kind: z.literal('line'),
+    through: place,
+    /** From the lower edge, counter-clockwise. */
+    degrees: exactText,
+    construction: id.nullable(),
+  }),
+]);
+
 /** A plan: everything a folder decided. Pictures, sizes and verdicts are computed from it and never kept. */
 export const planSchema = z.strictObject({
   name: text(80).min(1),
@@ -111,25 +141,21 @@ export const planSchema = z.strictObject({
   /** The subject as a stick figure; where it is missing the limbs stand for a star of flaps. */
   figure: figureSchema.nullable().default(null),
   baseId: id.nullable(),
-  /** Marks asked for and the construction chosen for each. */
-  marks: z
-    .array(
-      z.strictObject({
-        id,
-        edge: text(2),
-        top: z.number().int().positive(),
-        bottom: z.number().int().positive(),
-        construction: id.nullable(),
-      }),
-    )
-    .max(60),
+  marks: z.array(markSchema).max(60),
   points: namedPointsSchema,
   steps: z.array(stepSchema).max(400),
   repeats: repeatRunsSchema.default([]),
   alternatives: alternativesSchema.default([]),
-  /** Parts of the finished skin that shall show no crease: the facet seen at a point. */
+  /** Parts of the finished skin that shall show no crease: the facets seen at a point, and at others painted with it. */
   zones: z
-    .array(z.strictObject({ id, name: text(60).min(1), at: pointRefSchema }))
+    .array(
+      z.strictObject({
+        id,
+        name: text(60).min(1),
+        at: pointRefSchema,
+        more: z.array(pointRefSchema).max(200).default([]),
+      }),
+    )
     .max(30)
     .default([]),
   /** The step whose silhouette is measured; the last one when null. */

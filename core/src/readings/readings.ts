@@ -1,11 +1,17 @@
 import { openedDepth, spineThrough } from '../folded/index.ts';
 import { type Point, scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
-import { type AlignmentSigma, constructMark, judgeConstruction } from '../marks/index.ts';
+import {
+  type AlignmentSigma,
+  type Construction,
+  constructMark,
+  judgeConstruction,
+  readWish,
+} from '../marks/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
-import { type PointRef, type ReplayedStep, resolvePoint } from '../sequence/index.ts';
+import { type PointRef, type ReplayedStep, replaySequence, resolvePoint } from '../sequence/index.ts';
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
@@ -116,8 +122,26 @@ function toForm(
 
 function toMarksError({ plan, sigma }: ReadingsInput, sideMm: number | undefined): number | undefined {
   if (plan.marks.length === 0 || sideMm === undefined) return undefined;
-  const errors = plan.marks.flatMap((ask) => judgedErrorMm(plan.sheet.shape, ask, sideMm, sigma) ?? []);
+  const errors = plan.marks.flatMap((ask) => {
+    const way = wayOf(plan, ask);
+    return (way && judgedErrorMm(plan.sheet.shape, ask, way, sideMm, sigma)) ?? [];
+  });
   return errors.length === 0 ? undefined : Math.max(...errors);
+}
+
+type Asked = ReadingsInput['plan']['marks'][number];
+
+/** The way put into the sequence; else the one chosen, or the first, of those that need no search. */
+function wayOf(plan: ReadingsInput['plan'], ask: Asked): Construction | undefined {
+  // Where a crossing is the mark, no step says which of the creases cross there.
+  if ('kind' in ask && ask.kind === 'point') return undefined;
+  const prefix = `ask-${ask.id}`;
+  const steps = plan.steps.filter((s) => s.id.startsWith(`${prefix}-`));
+  if (steps.length > 0) return { id: '', title: '', how: '', steps, exact: false };
+  if ('kind' in ask) return undefined;
+  const ways = constructMark(plan.sheet.shape, ask, prefix, null);
+  if (!ways.ok) return undefined;
+  return ways.value.find((w) => w.id === ask.construction) ?? ways.value[0];
 }
 
 /** Errors already judged, in mm; a mark's error does not change while folds are edited. */
@@ -126,17 +150,22 @@ const MOST_JUDGED = 200;
 
 function judgedErrorMm(
   shape: SheetShape,
-  ask: ReadingsInput['plan']['marks'][number],
+  ask: Asked,
+  way: Construction,
   sideMm: number,
   sigma: AlignmentSigma,
 ): number | undefined {
-  const key = JSON.stringify([shape, ask, sideMm, sigma]);
+  const key = JSON.stringify([shape, ask, way.steps, sideMm, sigma]);
   const known = judged.get(key);
   if (known !== undefined) return known;
-  const ways = constructMark(shape, ask, `ask-${ask.id}`);
-  if (!ways.ok) return undefined;
-  const chosen = ways.value.find((w) => w.id === ask.construction) ?? ways.value[0]!;
-  const { errorMm, missMm } = judgeConstruction(chosen, ask, shape, sideMm, sigma);
+  const target = readWish(shape, ask);
+  // Steps a folder has changed may end in another place, or in none.
+  if (
+    !target.ok ||
+    replaySequence({ sheet: shape, points: {}, steps: way.steps }).steps.some((s) => s.refusal)
+  )
+    return undefined;
+  const { errorMm, missMm } = judgeConstruction(way, target.value, shape, sideMm, sigma);
   if (judged.size >= MOST_JUDGED) judged.clear();
   judged.set(key, Math.hypot(errorMm, missMm));
   return judged.get(key);

@@ -1,3 +1,4 @@
+import { readWish } from '../marks/index.ts';
 import { between, distance } from '../geometry/index.ts';
 import { edgesOf } from '../sheet/index.ts';
 import { toFigure, toLengthText, toMinutesText } from '../units/index.ts';
@@ -96,9 +97,13 @@ function readMarks(
 ): StageReading {
   const made = replay.steps.filter((s) => s.trail?.mark).length;
   const edges = edgesOf(plan.sheet.shape);
-  const isMade = (ask: { edge: string; top: number; bottom: number }): boolean => {
-    const edge = edges.find((e) => e.name === ask.edge);
-    const wanted = edge && between(edge.from, edge.to, ask.top / ask.bottom);
+  const isMade = (ask: (typeof plan.marks)[number]): boolean => {
+    if (replay.steps.some((s) => s.step.id.startsWith(`ask-${ask.id}-`))) return true;
+    const target = readWish(plan.sheet.shape, ask);
+    if (!target.ok || target.value.kind !== 'share') return false;
+    const { share, edge: name } = target.value;
+    const edge = edges.find((e) => e.name === name);
+    const wanted = edge && between(edge.from, edge.to, share);
     return (
       wanted !== undefined &&
       replay.steps.some((s) => s.trail?.mark && distance(s.trail.mark, wanted) < SAME_MARK)

@@ -50,7 +50,7 @@ function sayMove(move: Move, names: Names): string {
     case 'fold':
       return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.tuck ? ', tucking it in between' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}.`;
     case 'crease':
-      return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${move.span ? `, only from ${shortPoint(move.span[0], names)} to ${shortPoint(move.span[1], names)}` : ''}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
+      return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${sayStretch(move.span, names)}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
     case 'pinch':
       return sayPinch(move, names);
     case 'pleat':
@@ -104,6 +104,12 @@ function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string 
   if (move.line.kind === 'across' && sayLine(move.line.to, names) === where) {
     return `Pinch ${where} straight across at ${sayPoint(move.line.at, names)}${sense}${deep}.`;
   }
+  if (move.line.kind === 'lineOnto') {
+    return `Bring ${sayLine(move.line.a, names)} onto ${sayLine(move.line.b, names)} and pinch only ${where}${sense}${deep}.`;
+  }
+  if (move.line.kind === 'landing') {
+    return `Bring ${sayFoldLine(move.line, names)}, and pinch only ${where}${sense}${deep}.`;
+  }
   return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}${deep}.`;
 }
 
@@ -136,6 +142,13 @@ function sayRefold({ name, creases, bring }: Extract<Move, { kind: 'refold' }>, 
   if (name === 'refold' || brought.length === 0)
     return `${name === 'refold' ? 'Refold' : 'Spread-sink'} on ${on}${brought.map((b) => `, bringing ${b}`).join('')}.`;
   return `Spread-sink: open the layers, push ${sayList(brought)} and spread the paper round it flat, on ${on}.`;
+}
+
+/** Where a crease is pressed: between two points that have names, or where the picture shows it. */
+function sayStretch(span: readonly [PointRef, PointRef] | null, names: Names): string {
+  if (!span) return '';
+  if (span.every((p) => p.kind === 'sheet')) return ', pressed only where it is drawn';
+  return `, only from ${shortPoint(span[0], names)} to ${shortPoint(span[1], names)}`;
 }
 
 const behind = (side: 'front' | 'behind'): string => (side === 'behind' ? ', behind' : '');

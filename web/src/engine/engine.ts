@@ -1,5 +1,5 @@
 import { bases, coveredByFlaps, type FoldedBase } from '@jade/core/bases';
-import { checkSequence, checkWanted, findMend, judgeColours } from '@jade/core/checks';
+import { checkSequence, checkWanted, findMend, judgeColours, zoneOnSheet } from '@jade/core/checks';
 import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
 import { type FlatState, layersUnder } from '@jade/core/folded';
@@ -34,7 +34,6 @@ import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
 import { toPartialSheet } from '@jade/core/window';
 import { listLandmarks } from './landmarks.ts';
-import { divide, findMarks } from './marks.ts';
 import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts';
 import type {
   BaseCard,
@@ -236,9 +235,7 @@ export function buildEngine(): Engine {
       return state ? dragGhost(state, from, to) : [];
     },
 
-    findMarks,
-    divide: (ask, sheet, sideMm, sigma, prefix) =>
-      divide({ ask, check: input && replay && { plan: input.plan, replay } }, sheet, sideMm, sigma, prefix),
+    zoneParts: (zone) => (input && replay ? zoneOnSheet({ plan: input.plan, replay }, zone) : []),
 
     readAtlas(wanted, sheet) {
       const folded = sheet === 'any' ? bases.map((b) => mustFold(b.id)) : basesFrom(sheet);

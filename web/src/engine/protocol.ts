@@ -4,11 +4,11 @@ import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
-import type { AlignmentSigma, MarkAsk } from '@jade/core/marks';
+import type { ClearParts } from '@jade/core/marks';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
 import type { BaseRow, Readings, RulePrice, StepReading } from '@jade/core/readings';
-import type { Move, PointRef, Step } from '@jade/core/sequence';
+import type { Move, PointRef } from '@jade/core/sequence';
 import type { Settings } from '@jade/core/settings';
 import type { SheetShape } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
@@ -112,37 +112,6 @@ export interface DrawnState {
   readonly drawing: Drawing;
 }
 
-/** What a construction may not touch: nothing, the middle third across the edge, or a part that shall stay clean (its id). */
-export type KeepClear = 'nothing' | 'middle' | { readonly zone: string };
-
-/** An edge in equal parts, a part of the sheet kept clear. */
-export interface PartsAsk {
-  readonly edge: string;
-  readonly parts: number;
-  readonly clear: KeepClear;
-}
-
-export interface PartsWay extends MarkWay {
-  /** Creases beside the marks of the division that stay on the sheet. */
-  readonly extra: number;
-  readonly worstMark: number;
-  readonly touches: boolean;
-}
-
-export interface MarkWay {
-  readonly id: string;
-  readonly title: string;
-  readonly how: string;
-  readonly exact: boolean;
-  readonly creases: number;
-  readonly pinches: number;
-  readonly errorMm: number;
-  readonly missMm: number;
-  readonly worstStep: number;
-  readonly steps: readonly Step[];
-  readonly pictures: readonly { readonly sentence: string; readonly drawing: Drawing }[];
-}
-
 export type ColourReading = NonNullable<ReturnType<typeof judgeColours>> & { readonly drawing: Drawing };
 
 /** A base of the atlas in the list: read off its folded state. */
@@ -207,21 +176,8 @@ export interface Engine {
   dragGhost(before: number, from: Point, to: Point): readonly (readonly Point[])[];
   /** Moves that bring one landmark onto another, each tried. */
   proposeMoves(before: number, from: PointRef, to: PointRef): Proposal[];
-  /** Ways to divide an edge into equal parts, the schools side by side. */
-  divide(
-    ask: PartsAsk,
-    sheet: SheetShape,
-    sideMm: number,
-    sigma: AlignmentSigma,
-    prefix: string,
-  ): { ways: PartsWay[] } | { fault: string };
-  findMarks(
-    ask: MarkAsk,
-    sheet: SheetShape,
-    sideMm: number,
-    sigma: AlignmentSigma,
-    prefix: string,
-  ): { ways: MarkWay[] } | { fault: string };
+  /** The parts of the sheet a zone of the finished skin shows, convex each; none where nothing shows. */
+  zoneParts(zone: Plan['zones'][number]): ClearParts;
   /** All bases from a sheet of this shape, or from any; the best first. */
   readAtlas(wanted: Pick<Plan, 'figure' | 'limbs'>, sheet: SheetShape | 'any'): BaseRow[];
   /** The part of the sheet that is enough to practise each passage on; passages that need it all are left out. */

@@ -21,6 +21,7 @@ export function CleanZones({ landmarks }: { landmarks: readonly Landmark[] }) {
           id: freshId('zone'),
           name: name.trim(),
           at: structuredClone(chosen.ref) as never,
+          more: [],
         }),
     );
     setName('');

@@ -1,8 +1,7 @@
-import { useEffect, useState } from 'react';
-import { type Finding, type Mend, applyMend } from '@jade/core/checks';
+import type { Finding } from '@jade/core/checks';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { getEngine, useEngine } from '../../engine/index.ts';
-import { freshId, stepSelected, useChange } from '../../plan/index.ts';
+import { MendButton, useFindings } from '../../app/Mends.tsx';
+import { stepSelected } from '../../plan/index.ts';
 
 /** What to know before folding the shown step, each with its remedy where one helps, and the whole sequence in one list. */
 export function Findings({ step }: { step: number }) {
@@ -21,57 +20,6 @@ export function Findings({ step }: { step: number }) {
       )}
       <AllFindings findings={findings} />
     </>
-  );
-}
-
-/** Asked for after the plan is computed, so that the table is not kept waiting. */
-function useFindings(): readonly Finding[] {
-  const { result } = useEngine();
-  const [findings, setFindings] = useState<readonly Finding[]>([]);
-  useEffect(() => {
-    if (!result) return;
-    let live = true;
-    getEngine()
-      .readFindings()
-      .then((found) => live && setFindings(found))
-      .catch(() => undefined);
-    return () => {
-      live = false;
-    };
-  }, [result]);
-  return findings;
-}
-
-/** The remedy in one click, once the worker has tried it and found that it helps. */
-function MendButton({ finding }: { finding: Finding }) {
-  const { result } = useEngine();
-  const change = useChange();
-  const dispatch = useAppDispatch();
-  const [found, setFound] = useState<{ of: unknown; mend: Mend | null }>();
-  useEffect(() => {
-    let live = true;
-    getEngine()
-      .mendOf(finding, freshId('s'))
-      .then((mend) => live && setFound({ of: result, mend }))
-      .catch(() => undefined);
-    return () => {
-      live = false;
-    };
-  }, [finding, result]);
-  const mend = found?.of === result ? found?.mend : undefined;
-  if (!mend) return null;
-  return (
-    <button
-      type="button"
-      className="act block"
-      onClick={() => {
-        change((plan) => applyMend(plan, mend));
-        if (mend.kind === 'put in') dispatch(stepSelected(mend.after + 1));
-        if (mend.kind === 'move') dispatch(stepSelected(mend.to));
-      }}
-    >
-      {mend.label}
-    </button>
   );
 }
 

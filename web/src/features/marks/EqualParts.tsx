@@ -2,10 +2,19 @@ import { useEffect, useState } from 'react';
 import { edgesOf } from '@jade/core/sheet';
 import { toFigure } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
-import { type KeepClear, type PartsAsk, type PartsWay, getEngine, useEngine } from '../../engine/index.ts';
+import { useEngine } from '../../engine/index.ts';
+import { type Answer, type PartsWay, askParts } from '../../marking/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField, Slip } from '../../ui/index.ts';
+import { ClearChoice, useClearParts } from './KeepClear.tsx';
 import { Way, insertFirst } from './Ways.tsx';
+
+/** What is divided: the edge, into how many parts, and what is kept clear. */
+interface PartsAsk {
+  readonly edge: string;
+  readonly parts: number;
+  readonly keep: string;
+}
 
 const prefixOf = ({ edge, parts }: PartsAsk): string => `parts-${edge}-${parts}-`;
 
@@ -16,27 +25,25 @@ export function EqualParts() {
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
   const [edge, setEdge] = useState('AB');
   const [parts, setParts] = useState(5);
-  const [clear, setClear] = useState('nothing');
+  const [keep, setKeep] = useState('nothing');
   const [ask, setAsk] = useState<PartsAsk>();
-  const [answer, setAnswer] = useState<{ ask: PartsAsk; found: { ways: PartsWay[] } | { fault: string } }>();
+  const [answer, setAnswer] = useState<{ ask: PartsAsk; found: Answer<PartsWay> }>();
+  const clear = useClearParts(ask?.keep ?? 'nothing', ask?.edge ?? 'AB');
   const { shape } = plan.sheet;
   useEffect(() => {
-    if (!ask) return;
+    if (!ask || clear === undefined) return;
     let live = true;
-    void getEngine()
-      .divide(ask, shape, sideMm, sigma, prefixOf(ask).slice(0, -1))
-      .then((found) => live && setAnswer({ ask, found }));
+    const request = { edge: ask.edge, parts: ask.parts, clear, sheet: shape, sideMm, sigma };
+    askParts({ ...request, prefix: prefixOf(ask).slice(0, -1) })
+      .then((found) => live && setAnswer({ ask, found }))
+      .catch(() => undefined);
     return () => {
       live = false;
     };
-  }, [ask, shape, sideMm, sigma]);
-  const begin = (): void => {
-    const kept: KeepClear = clear === 'nothing' || clear === 'middle' ? clear : { zone: clear };
-    setAsk({ edge, parts, clear: kept });
-  };
+  }, [ask, clear, shape, sideMm, sigma]);
+  const begin = (): void => setAsk({ edge, parts, keep });
   return (
     <section aria-label="Equal parts" className="px-7 pb-10">
-      <h2 className="head mb-1">An edge in equal parts</h2>
       <div className="mb-4 flex flex-wrap items-end gap-3">
         <NumberField label="Parts" className="w-24" value={parts} low={2} high={64} onNumber={setParts} />
         <Choice
@@ -46,17 +53,7 @@ export function EqualParts() {
           options={edgesOf(shape).map((e) => ({ value: e.name, label: e.name }))}
           onChoice={setEdge}
         />
-        <Choice
-          label="No construction crease on"
-          className="w-64"
-          value={clear}
-          options={[
-            { value: 'nothing', label: 'any part is free' },
-            { value: 'middle', label: 'the middle third of the sheet' },
-            ...plan.zones.map((z) => ({ value: z.id, label: `${z.name}, kept clean` })),
-          ]}
-          onChoice={setClear}
-        />
+        <ClearChoice value={keep} onChoice={setKeep} />
         <button type="button" className="btn solid" onClick={begin}>
           Divide it
         </button>
@@ -91,7 +88,7 @@ function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWa
             <th scope="col">left besides the marks</th>
             <th scope="col">worst mark</th>
             <th scope="col">its error, mm</th>
-            {ask.clear !== 'nothing' && <th scope="col">kept clear</th>}
+            {ask.keep !== 'nothing' && <th scope="col">kept clear</th>}
           </tr>
         </thead>
         <tbody>
@@ -107,7 +104,7 @@ function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWa
                 {w.worstMark}/{ask.parts}
               </td>
               <td>±{toFigure(Math.hypot(w.errorMm, w.missMm), 2)}</td>
-              {ask.clear !== 'nothing' && (
+              {ask.keep !== 'nothing' && (
                 <td className={w.touches ? 'font-semibold text-persimmon' : ''}>
                   {w.touches ? 'no' : 'yes'}
                 </td>

@@ -1,40 +1,39 @@
 import { useState } from 'react';
-import { edgesOf } from '@jade/core/sheet';
+import type { MarkWish } from '@jade/core/marks';
 import { toFigure } from '@jade/core/units';
+import { useFindings } from '../../app/Mends.tsx';
 import { StageHead } from '../../app/StageHead.tsx';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
-import { Choice, TextField } from '../../ui/index.ts';
+import { AskEdge } from './AskEdge.tsx';
+import { AskOnSheet } from './AskOnSheet.tsx';
 import { EqualParts } from './EqualParts.tsx';
+import { StepMarks } from './StepMarks.tsx';
 import { Ways } from './Ways.tsx';
+import { sayWish } from './wishes.ts';
 
-/** "3/11": both numbers, or undefined where it is no fraction between 0 and 1. */
-function readFraction(text: string): { top: number; bottom: number } | undefined {
-  const parts = /^\s*(\d{1,3})\s*\/\s*(\d{1,3})\s*$/.exec(text);
-  if (!parts) return undefined;
-  const [top, bottom] = [Number(parts[1]), Number(parts[2])];
-  return top > 0 && top < bottom ? { top, bottom } : undefined;
-}
+const KINDS = {
+  edge: 'A mark on an edge',
+  parts: 'Equal parts',
+  place: 'A place on the sheet',
+  line: 'A line or an angle',
+  steps: 'What the steps use',
+} as const;
+type Kind = keyof typeof KINDS;
 
 /** Stage 4: marks found by folding; each construction drawn, with its creases and its error at this sheet. */
 export function MarksPage() {
   const plan = usePlan();
   const edit = useEdit();
-  const [edge, setEdge] = useState('AB');
-  const [fraction, setFraction] = useState<string>('1/3');
-  const [fault, setFault] = useState('');
+  const [kind, setKind] = useState<Kind>('edge');
   const [selected, setSelected] = useState<string | null>(null);
+  const missing = useFindings().filter((f) => f.kind === 'mark missing');
   const ask = plan.marks.find((m) => m.id === selected) ?? plan.marks.at(-1);
-  const add = (): void => {
-    const read = readFraction(fraction);
-    if (!read)
-      return setFault(`"${fraction}" is no fraction between 0 and 1; write it as 3/11, up to 64ths.`);
-    setFault('');
-    const { top, bottom } = read;
-    const known = plan.marks.find((m) => m.edge === edge && m.top === top && m.bottom === bottom);
+  const add = (wish: MarkWish): void => {
+    const known = plan.marks.find((m) => sayWish(m) === sayWish(wish));
     if (known) return setSelected(known.id);
     const id = freshId('mark');
-    edit((p) => void p.marks.push({ id, edge, top, bottom, construction: null }));
+    edit((p) => void p.marks.push({ id, ...structuredClone(wish), construction: null } as never));
     setSelected(id);
   };
   return (
@@ -42,59 +41,77 @@ export function MarksPage() {
       <StageHead title="Marks">
         <MarksSentence />
       </StageHead>
-      <div className="flex flex-wrap items-end gap-3 px-7 pb-4">
-        <TextField label="Mark" most={9} value={fraction} onText={setFraction} className="w-24" />
-        <Choice
-          label="of edge"
-          value={edge}
-          options={edgesOf(plan.sheet.shape).map((e) => ({ value: e.name, label: e.name }))}
-          onChoice={setEdge}
-          className="w-24"
-        />
-        <button type="button" className="btn solid" onClick={add}>
-          Ask for this mark
-        </button>
-        {fault && (
-          <p role="alert" className="basis-full text-persimmon">
-            {fault}
-          </p>
-        )}
-        <ul className="ml-4 flex flex-wrap gap-3" aria-label="Marks asked for">
-          {plan.marks.map((m) => (
-            <li
-              key={m.id}
-              className={`flex items-center gap-2 border-b-2 px-2 py-1 ${m.id === ask?.id ? 'border-jade' : 'border-rule'}`}
-            >
-              <button
-                type="button"
-                className="font-semibold"
-                aria-pressed={m.id === ask?.id}
-                onClick={() => setSelected(m.id)}
-              >
-                {m.top}/{m.bottom} of {m.edge}
-              </button>
-              <button
-                type="button"
-                className="act text-[13px]"
-                aria-label={`Leave out ${m.top}/${m.bottom} of ${m.edge}`}
-                onClick={() => edit((p) => void (p.marks = p.marks.filter((x) => x.id !== m.id)))}
-              >
-                leave out
-              </button>
-            </li>
-          ))}
-        </ul>
+      <div role="group" aria-label="What is asked for" className="flex flex-wrap gap-x-6 gap-y-1 px-7 pb-4">
+        {(Object.keys(KINDS) as Kind[]).map((k) => (
+          <button
+            key={k}
+            type="button"
+            aria-pressed={k === kind}
+            className={`min-h-[30px] border-b-[3px] font-serif text-[17px] ${k === kind ? 'border-jade font-semibold' : 'border-transparent text-ink-2'}`}
+            onClick={() => setKind(k)}
+          >
+            {KINDS[k]}
+            {k === 'steps' && missing.length > 0 && (
+              <span className="ml-1 font-sans text-[13px] text-persimmon">{missing.length}</span>
+            )}
+          </button>
+        ))}
       </div>
-      {ask ? (
-        <Ways ask={ask} key={ask.id} />
+      {kind === 'parts' ? (
+        <EqualParts />
+      ) : kind === 'steps' ? (
+        <StepMarks missing={missing} />
       ) : (
-        <p className="say px-7 text-ink-2">
-          Ask for a mark, and the ways to fold it stand here, drawn, with what each costs in creases and
-          millimetres.
-        </p>
+        <div className="grid grid-cols-[300px_1fr] gap-x-10 px-7 pb-10 max-[900px]:grid-cols-1">
+          <div>
+            {kind === 'edge' ? <AskEdge onAsk={add} /> : <AskOnSheet key={kind} kind={kind} onAsk={add} />}
+            <Asked ask={ask?.id} onSelect={setSelected} />
+          </div>
+          {ask ? (
+            <Ways ask={ask} key={ask.id} />
+          ) : (
+            <p className="say text-ink-2">
+              Ask for a mark, and the ways to fold it stand here, drawn, with what each costs in creases and
+              millimetres.
+            </p>
+          )}
+        </div>
       )}
-      <EqualParts />
     </main>
+  );
+}
+
+/** The marks of this plan, to look at again or leave out. */
+function Asked({ ask, onSelect }: { ask: string | undefined; onSelect: (id: string) => void }) {
+  const { marks } = usePlan();
+  const edit = useEdit();
+  if (marks.length === 0) return null;
+  return (
+    <ul className="mt-4" aria-label="Marks asked for">
+      {marks.map((m) => (
+        <li
+          key={m.id}
+          className={`flex items-baseline justify-between gap-2 border-t px-1 py-1 ${m.id === ask ? 'border-jade bg-jade-wash' : 'border-rule'}`}
+        >
+          <button
+            type="button"
+            className="text-left font-semibold"
+            aria-pressed={m.id === ask}
+            onClick={() => onSelect(m.id)}
+          >
+            {sayWish(m)}
+          </button>
+          <button
+            type="button"
+            className="act text-[13px]"
+            aria-label={`Leave out ${sayWish(m)}`}
+            onClick={() => edit((p) => void (p.marks = p.marks.filter((x) => x.id !== m.id)))}
+          >
+            leave out
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -109,7 +126,7 @@ function MarksSentence() {
     <>
       <b>{plan.marks.length}</b> {plan.marks.length === 1 ? 'mark' : 'marks'} asked for;{' '}
       {reading?.marksErrorMm === undefined ? (
-        'choose a sheet in Paper to know the error in millimetres'
+        'those put into the sequence are told with their error in millimetres'
       ) : (
         <>
           at this sheet the chosen ways are true to <b>±{toFigure(reading.marksErrorMm, 2)} mm</b>

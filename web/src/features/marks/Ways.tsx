@@ -1,13 +1,15 @@
 import { type ReactNode, useEffect, useState } from 'react';
-import type { MarkAsk } from '@jade/core/marks';
+import type { ClearParts, MarkWish } from '@jade/core/marks';
 import type { Plan } from '@jade/core/plan';
 import type { Step } from '@jade/core/sequence';
 import { toFigure } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
-import { type MarkWay, getEngine, useEngine } from '../../engine/index.ts';
+import { useEngine } from '../../engine/index.ts';
+import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { Slip } from '../../ui/index.ts';
+import { NumberField, Slip } from '../../ui/index.ts';
+import { ClearChoice, useClearParts } from './KeepClear.tsx';
 
 /** Puts steps before all others, in place of those whose ids begin alike. */
 export function insertFirst(p: Plan, steps: readonly Step[], prefix: string): void {
@@ -15,27 +17,60 @@ export function insertFirst(p: Plan, steps: readonly Step[], prefix: string): vo
   p.steps = [...(structuredClone(steps) as typeof p.steps), ...rest];
 }
 
-/** Ways to one mark, drawn, each with its cost; one is put into the sequence. */
-export function Ways({ ask }: { ask: MarkAsk & { id: string; construction: string | null } }) {
-  const plan = usePlan();
+interface AskedWish {
+  readonly id: string;
+  readonly construction: string | null;
+}
+
+/** What the search has said so far, and how much of the deeper table is built; null when none is under way. */
+function useWays(
+  ask: MarkWish & AskedWish,
+  nearMm: number,
+  clear: ClearParts | null | undefined,
+): { answer: Answer<MarkWay> | undefined; share: number | null } {
+  const { sheet } = usePlan();
   const { sigma } = useSettings();
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
-  const [answer, setAnswer] = useState<{ ways: MarkWay[] } | { fault: string }>();
+  const [answer, setAnswer] = useState<Answer<MarkWay>>();
+  const [share, setShare] = useState<number | null>(null);
+  // The wish alone is searched: the way chosen for it changes nothing.
+  const { id, construction: _, ...own } = ask;
+  const wanted = JSON.stringify(own);
   useEffect(() => {
+    if (clear === undefined) return;
     let live = true;
-    void getEngine()
-      .findMarks(ask, plan.sheet.shape, sideMm, sigma, `ask-${ask.id}`)
-      .then((a) => live && setAnswer(a));
+    const wish = JSON.parse(wanted) as MarkWish;
+    const request = { wish, sheet: sheet.shape, sideMm, sigma, prefix: `ask-${id}`, nearMm, clear };
+    askWays(
+      request,
+      (found) => live && setAnswer(found),
+      (part) => live && setShare(part),
+    ).catch((error: unknown) => {
+      if (live) setAnswer({ fault: `The search broke off: ${String(error)}. Ask again.` });
+    });
     return () => {
       live = false;
     };
-  }, [ask, plan.sheet.shape, sideMm, sigma]);
+  }, [id, wanted, sheet.shape, sideMm, sigma, nearMm, clear]);
+  return { answer, share };
+}
+
+/** Ways to one mark, drawn, each with its cost; one is put into the sequence. */
+export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
+  const plan = usePlan();
+  const sideMm = useEngine().result?.readings.sideMm ?? 200;
+  const [nearMm, setNearMm] = useState(0.2);
+  const [keep, setKeep] = useState('nothing');
+  const edge = 'edge' in ask ? ask.edge : 'AB';
+  const clear = useClearParts(keep, edge);
+  const { answer, share } = useWays(ask, nearMm, clear);
   const edit = useEdit();
   const offer = (way: MarkWay) => {
-    const isInserted = way.steps.some((s) => plan.steps.some((p) => p.id === s.id));
+    const isInserted =
+      way.steps.length > 0 && way.steps.every((s) => plan.steps.some((p) => p.id === s.id && isSame(p, s)));
     return {
       isInserted,
-      isChosen: ask.construction === way.id || isInserted,
+      isChosen: isInserted,
       onInsert: () =>
         edit((p) => {
           const own = p.marks.find((m) => m.id === ask.id);
@@ -44,33 +79,59 @@ export function Ways({ ask }: { ask: MarkAsk & { id: string; construction: strin
         }),
     };
   };
-  if (!answer) return null;
-  if ('fault' in answer)
-    return (
-      <Slip tone="care" className="mx-7 max-w-[720px]">
-        {answer.fault}
-      </Slip>
-    );
   return (
-    <ol className="px-7 pb-10">
-      {answer.ways.map((way) => (
-        <Way key={way.id} way={way} {...offer(way)} says={sayCost(way, sideMm)} />
-      ))}
-    </ol>
+    <section aria-label="Ways to fold it" className="min-w-0">
+      <div className="flex flex-wrap items-end gap-3 pb-3">
+        <NumberField
+          label="Near enough, mm"
+          className="w-32"
+          value={nearMm}
+          low={0}
+          high={5}
+          step={0.05}
+          onNumber={setNearMm}
+        />
+        <ClearChoice value={keep} onChoice={setKeep} />
+        {share !== null && (
+          <p role="status" className="flex items-center gap-3 pb-1">
+            Looking through all four creases can make … {Math.round(share * 100)} %
+            <progress value={share} max={1} className="h-2 w-28 accent-[var(--jade)]" />
+            <button type="button" className="act" onClick={() => stopDeepening(plan.sheet.shape)}>
+              Stop
+            </button>
+          </p>
+        )}
+      </div>
+      {answer && 'fault' in answer && share === null && (
+        <Slip tone="care" className="max-w-[720px]">
+          {answer.fault}
+        </Slip>
+      )}
+      {answer && 'ways' in answer && (
+        <ol>
+          {answer.ways.map((way) => (
+            <Way key={way.id} way={way} {...offer(way)} says={sayCost(way, sideMm)} />
+          ))}
+        </ol>
+      )}
+    </section>
   );
 }
+
+const isSame = (a: Step, b: Step): boolean => JSON.stringify(a.move) === JSON.stringify(b.move);
 
 /** What a way costs and how true it is, in a line. */
 const sayCost = (way: MarkWay, sideMm: number): ReactNode => (
   <>
-    <b>{way.creases}</b> creases, {way.pinches} of them pinches ·{' '}
+    <b>{way.creases}</b> creases{way.pinches > 0 && <>, {way.pinches} of them pinches</>} ·{' '}
     <b>±{toFigure(Math.hypot(way.errorMm, way.missMm), 2)} mm</b> at {toFigure(sideMm, 0)} mm ·{' '}
     {way.exact
       ? 'exact'
       : way.id === 'self'
         ? 'corrects itself'
         : `${toFigure(way.missMm, 2)} mm off by itself`}{' '}
-    · worst at its step {way.worstStep}
+    · a slip counts {toFigure(way.amplification, 1)} times · worst at its step {way.worstStep}
+    {way.touches ? ' · creases the part to keep clear' : ''}
   </>
 );
 
@@ -82,7 +143,7 @@ export function Way({
   isChosen,
   onInsert,
 }: {
-  way: MarkWay;
+  way: MarkWay | PartsWay;
   says: ReactNode;
   isInserted: boolean;
   isChosen: boolean;

@@ -1,0 +1,84 @@
+import { type Line, type Point, slipLine } from '../geometry/index.ts';
+import { type Replay, type Sequence, type Step, replaySequence } from '../sequence/index.ts';
+
+/** A folder's slips per kind of alignment, one standard deviation in mm (rule of thumb; learned from drills later). */
+export interface AlignmentSigma {
+  readonly edgeToEdge: number;
+  readonly pointToPoint: number;
+  readonly throughMarks: number;
+  readonly byEye: number;
+  readonly guess: number;
+}
+
+export const defaultSigma: AlignmentSigma = {
+  edgeToEdge: 0.25,
+  pointToPoint: 0.3,
+  throughMarks: 0.4,
+  byEye: 1,
+  guess: 8,
+};
+
+const PROBE = 1e-5;
+/** Tolerances under this share of the side are an eye's, not a guess's. */
+const BY_EYE = 0.01;
+
+/**
+ * How far each measured place moves for one unit of slip at the crease ends of one step: each end is displaced in turn and
+ * what follows replayed; root sum square of both. Nothing where the step makes no crease by a line.
+ */
+export function slipOf(
+  sequence: Sequence,
+  replay: Replay,
+  number: number,
+  placesIn: (r: Replay) => readonly number[],
+): number[] {
+  const exact = placesIn(replay);
+  const middle: Point = [0.5, 0.5];
+  if (!takesLine(sequence.steps[number - 1]!)) return exact.map(() => 0);
+  const moved = [1, -1].map((end) => {
+    const slip = (n: number, line: Line): Line =>
+      n === number ? slipLine(line, middle, PROBE / 2, (Math.atan2(end * PROBE, 1) * 180) / Math.PI) : line;
+    return placesIn(replaySequence(sequence, undefined, slip));
+  });
+  return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)));
+}
+
+/** The slips of every step, in mm by the folder's sigma of each alignment. Cost: two replays a step. */
+export function slipErrors(
+  sequence: Sequence,
+  replay: Replay,
+  placesIn: (r: Replay) => readonly number[],
+  sigma: AlignmentSigma,
+): number[][] {
+  return sequence.steps.map((step, i) => {
+    const mm = sigmaOf(step, sigma);
+    return slipOf(sequence, replay, i + 1, placesIn).map((v) => v * mm);
+  });
+}
+
+const takesLine = ({ move }: Step): boolean =>
+  move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch';
+
+/** A point brought onto another with a gap e puts the crease e / 2 off; a crease through marks is off by all of it. */
+export function sigmaOf(step: Step, sigma: AlignmentSigma): number {
+  // What is within a millimetre or so by eye is no mere guess.
+  if (step.tolerance.kind === 'taste') return step.tolerance.share < BY_EYE ? sigma.byEye : sigma.guess;
+  const { move } = step;
+  if (move.kind !== 'fold' && move.kind !== 'crease' && move.kind !== 'pinch') return 0;
+  switch (move.line.kind) {
+    case 'onto':
+    case 'landing':
+      return sigma.pointToPoint / 2;
+    case 'lineOnto':
+    case 'bisector':
+      return sigma.edgeToEdge / 2;
+    case 'across':
+    case 'beside':
+    case 'through':
+    case 'mirrored':
+    case 'crease':
+      return sigma.throughMarks;
+    case 'turned':
+      return sigma.byEye;
+  }
+}

@@ -1,0 +1,186 @@
+import { type Line, type Point, distance, lineAlong, sideOf } from '../geometry/index.ts';
+import { type LineRef, type PointRef, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import { type SheetShape, cornersOf, edgesOf } from '../sheet/index.ts';
+import { type Construction, constructMark } from './constructions.ts';
+import { findConstructions } from './found.ts';
+
+/** A corner's angle is halved so often at most; finer creases cannot be told apart. */
+const MOST_HALVINGS = 6;
+/** What counts as the same angle, in degrees. */
+const SAME_ANGLE = 1e-9;
+const MOST_PARTS = 64;
+/** Marks on the far edge that are tried. */
+const MOST_MARKS = 1;
+
+/**
+ * Lines through a corner of the sheet: by halving the corner's angle again and again (22.5 degrees and its kin), and by a
+ * mark where the line meets a far edge (the tangent of the angle). `near` in sheet sides. Empty for other lines.
+ */
+export function angleWays(sheet: SheetShape, line: Line, prefix: string, near: number): Construction[] {
+  const corner = cornersOf(sheet).find((c) => Math.abs(sideOf(line, c.at)) < 1e-9);
+  if (!corner) return [];
+  return [...byBisectors(sheet, line, corner, prefix), ...byTangent(sheet, line, corner, prefix, near)];
+}
+
+interface Corner {
+  readonly name: string;
+  readonly at: Point;
+}
+
+const named = (name: string): PointRef => ({ kind: 'named', name });
+
+/** The corner's two edges as lines, each by the name of its far end, the first clockwise of the second. */
+function sidesAt(sheet: SheetShape, corner: Corner): readonly [Corner, Corner] {
+  const corners = cornersOf(sheet);
+  const i = corners.findIndex((c) => c.name === corner.name);
+  return [corners[(i + 1) % corners.length]!, corners[(i + corners.length - 1) % corners.length]!];
+}
+
+const angleTo = (from: Point, to: Point): number =>
+  (Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI;
+
+/** The share of the corner's angle at which the line runs, from the first side; undefined where it runs outside. */
+function shareOfCorner(line: Line, corner: Corner, sides: readonly [Corner, Corner]): number | undefined {
+  const start = angleTo(corner.at, sides[0].at);
+  const opening = (angleTo(corner.at, sides[1].at) - start + 360) % 360;
+  const way = (Math.atan2(-line.normal[0], line.normal[1]) * 180) / Math.PI;
+  const turned = [way, way + 180].map((d) => (((d - start) % 360) + 360) % 360);
+  const inside = turned.find((d) => d > SAME_ANGLE && d < opening - SAME_ANGLE);
+  return inside === undefined ? undefined : inside / opening;
+}
+
+function byBisectors(sheet: SheetShape, line: Line, corner: Corner, prefix: string): Construction[] {
+  const sides = sidesAt(sheet, corner);
+  const share = shareOfCorner(line, corner, sides);
+  if (share === undefined) return [];
+  const halvings = Array.from({ length: MOST_HALVINGS }, (_, i) => i + 1).find((k) => {
+    const steps = share * 2 ** k;
+    return Math.abs(steps - Math.round(steps)) * 90 < SAME_ANGLE * 2 ** k;
+  });
+  if (halvings === undefined) return [];
+  const steps: Step[] = [];
+  const start = angleTo(corner.at, sides[0].at);
+  const opening = (angleTo(corner.at, sides[1].at) - start + 360) % 360;
+  // The two lines the next crease lies between.
+  let [low, high] = [0, 1];
+  let [from, to] = sides.map((s): LineRef => ({
+    kind: 'through',
+    a: named(corner.name),
+    b: named(s.name),
+  })) as [LineRef, LineRef];
+  for (let i = 1; i <= halvings; i++) {
+    const middle = (low + high) / 2;
+    const turn = ((start + opening * middle) * Math.PI) / 180;
+    const wanted = lineAlong(corner.at, [Math.cos(turn), Math.sin(turn)]);
+    const made = creaseBetween(sheet, steps, { from, to, wanted, id: `${prefix}-b${i}` });
+    if (!made) return [];
+    steps.push(made);
+    const line: LineRef = { kind: 'crease', step: made.id };
+    if (share > middle) [low, from] = [middle, line];
+    else [high, to] = [middle, line];
+  }
+  return [
+    {
+      id: 'bisectors',
+      title: `Halve the angle at ${corner.name} ${halvings === 1 ? 'once' : `${halvings} times`}`,
+      how: 'Each crease halves the angle between the two before it, and the slip with it.',
+      steps,
+      exact: true,
+    },
+  ];
+}
+
+/** The crease that brings one line onto another where it is wanted: of the two there are the engine folds both. */
+function creaseBetween(
+  sheet: SheetShape,
+  before: readonly Step[],
+  { from, to, wanted, id }: { from: LineRef; to: LineRef; wanted: Line; id: string },
+): Step | undefined {
+  for (const which of [0, 1] as const) {
+    const step = stepSchema.parse({
+      id,
+      passage: 'Marks',
+      move: {
+        kind: 'crease',
+        sense: 'valley',
+        line: { kind: 'lineOnto', a: from, b: to, which },
+        through: 'all',
+      },
+    });
+    const made = replaySequence({ sheet, points: {}, steps: [...before, step] }).steps.at(-1)?.trail
+      ?.creases[0];
+    if (made && [made.from, made.to].every((p) => Math.abs(sideOf(wanted, p)) < 1e-9)) return step;
+  }
+  return undefined;
+}
+
+/** The mark where the line meets an edge that does not run from its corner, and the crease through both. */
+function byTangent(
+  sheet: SheetShape,
+  line: Line,
+  corner: Corner,
+  prefix: string,
+  near: number,
+): Construction[] {
+  for (const edge of edgesOf(sheet)) {
+    if (edge.name.includes(corner.name)) continue;
+    const edgeLine = { from: edge.from, to: edge.to };
+    const at = crossOf(line, edgeLine.from, edgeLine.to);
+    if (!at) continue;
+    const share = distance(edge.from, at) / distance(edge.from, edge.to);
+    const fraction = asFraction(share);
+    const marks = fraction
+      ? constructMark(sheet, { edge: edge.name, ...fraction }, `${prefix}-t`)
+      : undefined;
+    const ways =
+      marks?.ok === true
+        ? marks.value
+        : findConstructions(sheet, {
+            target: { kind: 'share', edge: edge.name, share },
+            written: { kind: 'share', edge: edge.name, share },
+            prefix: `${prefix}-t`,
+            near,
+          });
+    const says = fraction ? `${fraction.top}/${fraction.bottom}` : share.toFixed(4);
+    return ways.slice(0, MOST_MARKS).flatMap((way, i): Construction[] => {
+      const mark = [...way.steps].reverse().find((s) => s.move.kind === 'pinch');
+      if (!mark) return [];
+      const crease = stepSchema.parse({
+        id: `${prefix}-tc${i}`,
+        passage: 'Marks',
+        move: {
+          kind: 'crease',
+          sense: 'valley',
+          line: { kind: 'through', a: named(corner.name), b: { kind: 'mark', step: mark.id } },
+          through: 'all',
+        },
+      });
+      return [
+        {
+          id: `tangent-${i + 1}`,
+          title: `A mark at ${says} of ${edge.name}, and a crease from ${corner.name}`,
+          how: `${way.title}; the mark is the tangent of the angle. ${way.exact && fraction ? 'Exact.' : 'As near as the mark is.'}`,
+          steps: [...way.steps, crease],
+          exact: way.exact && fraction !== undefined,
+        },
+      ];
+    });
+  }
+  return [];
+}
+
+function crossOf(line: Line, from: Point, to: Point): Point | undefined {
+  const [a, b] = [sideOf(line, from), sideOf(line, to)];
+  // Through a corner no edge is crossed.
+  if (a * b >= 0 || Math.min(Math.abs(a), Math.abs(b)) < 1e-9) return undefined;
+  const t = a / (a - b);
+  return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t];
+}
+
+function asFraction(share: number): { top: number; bottom: number } | undefined {
+  for (let bottom = 2; bottom <= MOST_PARTS; bottom++) {
+    const top = Math.round(share * bottom);
+    if (top > 0 && top < bottom && Math.abs(top / bottom - share) < 1e-12) return { top, bottom };
+  }
+  return undefined;
+}

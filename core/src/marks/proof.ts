@@ -1,0 +1,216 @@
+import { type ExactNumber, type Line, type Point, sideOf } from '../geometry/index.ts';
+import { type SheetShape, edgesOf } from '../sheet/index.ts';
+import { type Surd, Tower, readSurd } from '../surd/index.ts';
+import type { MarkAnswer } from './search.ts';
+import type { Mark, MarkTable } from './table.ts';
+
+/** What is wanted, as it was written: places in sheet sides, angles in degrees from the lower edge. */
+export type WrittenTarget =
+  | { readonly kind: 'share'; readonly edge: string; readonly share: ExactNumber }
+  | { readonly kind: 'point'; readonly at: readonly [ExactNumber, ExactNumber] }
+  | {
+      readonly kind: 'line';
+      readonly through: readonly [ExactNumber, ExactNumber];
+      readonly degrees: ExactNumber;
+    };
+
+type ExactPoint = readonly [Surd, Surd];
+/** a x + b y = c; not of unit length. */
+type ExactLine = readonly [a: Surd, b: Surd, c: Surd];
+
+/**
+ * Folds an answer in exact numbers and decides whether it meets what was written: true or false are proofs. Undefined
+ * where it cannot be decided so: a number that is not of roots, or more roots than the tower has floors for.
+ */
+export function proveExact(table: MarkTable, answer: MarkAnswer, target: WrittenTarget): boolean | undefined {
+  const proof = new Proof(table);
+  try {
+    for (const id of answer.lines) proof.fold(id);
+    return proof.meets(answer, target);
+  } catch (error) {
+    if (error instanceof NotExact) return undefined;
+    throw error;
+  }
+}
+
+class NotExact extends Error {}
+
+const known = <T>(value: T | undefined): T => {
+  if (value === undefined) throw new NotExact();
+  return value;
+};
+
+class Proof {
+  private readonly tower = new Tower();
+  private readonly lines = new Map<number, ExactLine>();
+  private readonly table: MarkTable;
+
+  constructor(table: MarkTable) {
+    this.table = table;
+    const corners = this.cornersOf(table.sheet);
+    corners.forEach((p, i) => this.lines.set(i, this.through(p, corners[(i + 1) % corners.length]!)));
+  }
+
+  fold(id: number): void {
+    const { kind, marks, lines } = this.table.originOf(id);
+    const [p, q] = marks.map((m) => this.place(m)) as [ExactPoint, ExactPoint];
+    const [l, m] = lines.map((k) => this.lines.get(k)!) as [ExactLine, ExactLine];
+    const ways = ((): ExactLine[] => {
+      switch (kind) {
+        case 'onto':
+          return [this.onto(p, q)];
+        case 'through':
+          return [this.through(p, q)];
+        case 'lineOnto':
+          return this.bisectors(l, m);
+        case 'across':
+          // Square to the line: its normal runs along it.
+          return [this.withNormal([this.tower.negate(l[1]), l[0]], p)];
+        case 'landThrough':
+          return this.landings(p, l, q).map((place) => this.onto(p, place));
+        case 'landSquare':
+          return [this.onto(p, this.carried(p, l, m))];
+      }
+    })();
+    this.lines.set(id, this.nearest(ways, this.table.lineAt(id)));
+  }
+
+  meets({ end }: MarkAnswer, target: WrittenTarget): boolean {
+    const { tower } = this;
+    if (end.kind === 'crossing' || end.kind === 'carried') {
+      const at = this.place(end);
+      if (target.kind === 'point')
+        return target.at.every((v, i) => this.isSame(at[i]!, known(readSurd(tower, v))));
+      if (target.kind !== 'share') return false;
+      const edge = edgesOf(this.table.sheet).findIndex((e) => e.name === target.edge);
+      const corners = this.cornersOf(this.table.sheet);
+      const [from, to] = [corners[edge]!, corners[(edge + 1) % corners.length]!];
+      const way = this.minus(to, from);
+      // Along the edge by the dot product: the same for marks on the edge and those carried square to it.
+      const along = this.dot(this.minus(at, from), way);
+      return this.isSame(along, tower.times(known(readSurd(tower, target.share)), this.dot(way, way)));
+    }
+    if (target.kind !== 'line') return false;
+    const made = ((): ExactLine => {
+      if (end.kind === 'line') return this.lines.get(end.id)!;
+      const [p, q] = [this.place(end.p), this.place(end.q)];
+      return end.kind === 'onto' ? this.onto(p, q) : this.through(p, q);
+    })();
+    const at = target.through.map((v) => known(readSurd(tower, v))) as unknown as ExactPoint;
+    const [sine, cosine] = ['sin', 'cos'].map((f) => known(readSurd(tower, `${f}(${target.degrees})`)));
+    const [a, b, c] = made;
+    const isParallel = tower.isZero(tower.add(tower.times(a, cosine!), tower.times(b, sine!)));
+    return isParallel && this.isSame(this.dot([a, b], at), c);
+  }
+
+  private cornersOf(sheet: SheetShape): ExactPoint[] {
+    const { tower } = this;
+    const [nought, one] = [tower.ratio(0n), tower.ratio(1n)];
+    if (sheet.kind === 'triangle')
+      return [
+        [nought, nought],
+        [one, nought],
+        [nought, one],
+      ];
+    const [width, height] =
+      sheet.kind === 'square'
+        ? [one, one]
+        : [sheet.width, sheet.height].map((v) =>
+            known(
+              tower.divide(
+                known(tower.decimal(v)),
+                known(tower.decimal(Math.min(sheet.width, sheet.height))),
+              ),
+            ),
+          );
+    return [
+      [nought, nought],
+      [width!, nought],
+      [width!, height!],
+      [nought, height!],
+    ];
+  }
+
+  private place({ a, b }: Pick<Mark, 'a' | 'b'>): ExactPoint {
+    const { tower } = this;
+    const [[a1, b1, c1], [a2, b2, c2]] = [this.lines.get(a)!, this.lines.get(b)!];
+    const cross = (p: Surd, q: Surd, r: Surd, s: Surd): Surd =>
+      tower.subtract(tower.times(p, s), tower.times(q, r));
+    const det = cross(a1, b1, a2, b2);
+    return [known(tower.divide(cross(c1, b1, c2, b2), det)), known(tower.divide(cross(a1, c1, a2, c2), det))];
+  }
+
+  private minus = (p: ExactPoint, q: ExactPoint): ExactPoint => [
+    this.tower.subtract(p[0], q[0]),
+    this.tower.subtract(p[1], q[1]),
+  ];
+
+  private dot = (p: ExactPoint, q: ExactPoint): Surd =>
+    this.tower.add(this.tower.times(p[0], q[0]), this.tower.times(p[1], q[1]));
+
+  private isSame = (x: Surd, y: Surd): boolean => this.tower.isZero(this.tower.subtract(x, y));
+
+  private withNormal = (normal: ExactPoint, at: ExactPoint): ExactLine => [...normal, this.dot(normal, at)];
+
+  private through(p: ExactPoint, q: ExactPoint): ExactLine {
+    const [x, y] = this.minus(q, p);
+    return this.withNormal([this.tower.negate(y), x], p);
+  }
+
+  private onto(p: ExactPoint, q: ExactPoint): ExactLine {
+    const half = this.tower.ratio(1n, 2n);
+    const middle = [0, 1].map((i) => this.tower.times(this.tower.add(p[i]!, q[i]!), half));
+    return this.withNormal(this.minus(q, p), middle as unknown as ExactPoint);
+  }
+
+  /** The two creases that bring one line onto another; one for parallels. */
+  private bisectors(l: ExactLine, m: ExactLine): ExactLine[] {
+    const { tower } = this;
+    const sizes = [l, m].map(([a, b]) => this.dot([a, b], [a, b])) as [Surd, Surd];
+    // Both normals brought to one length by the root of the ratio of their squares.
+    const scale = known(tower.sqrt(known(tower.divide(sizes[0], sizes[1]))));
+    const other = m.map((v) => tower.times(v, scale)) as unknown as ExactLine;
+    const ways = [1n, -1n].map(
+      (sign) =>
+        l.map((v, i) => tower.add(v, tower.times(other[i]!, tower.ratio(sign)))) as unknown as ExactLine,
+    );
+    return ways.filter(([a, b]) => !tower.isZero(a) || !tower.isZero(b));
+  }
+
+  /** The two places of a line as far from q as p is. */
+  private landings(p: ExactPoint, [a, b, c]: ExactLine, q: ExactPoint): ExactPoint[] {
+    const { tower } = this;
+    const size = this.dot([a, b], [a, b]);
+    const off = known(tower.divide(tower.subtract(c, this.dot([a, b], q)), size));
+    const foot: ExactPoint = [tower.add(q[0], tower.times(a, off)), tower.add(q[1], tower.times(b, off))];
+    const reach = this.minus(p, q);
+    const rest = tower.subtract(this.dot(reach, reach), tower.times(tower.times(off, off), size));
+    const root = known(tower.sqrt(known(tower.divide(rest, size))));
+    return [root, tower.negate(root)].map((r): ExactPoint => [
+      tower.subtract(foot[0], tower.times(b, r)),
+      tower.add(foot[1], tower.times(a, r)),
+    ]);
+  }
+
+  /** Where p comes to lie on a line when it moves along another. */
+  private carried(p: ExactPoint, [a, b, c]: ExactLine, m: ExactLine): ExactPoint {
+    const { tower } = this;
+    const along: ExactPoint = [tower.negate(m[1]), m[0]];
+    const by = known(tower.divide(tower.subtract(c, this.dot([a, b], p)), this.dot([a, b], along)));
+    return [tower.add(p[0], tower.times(along[0], by)), tower.add(p[1], tower.times(along[1], by))];
+  }
+
+  /** Of several ways the one the table means: they lie well apart, so doubles tell them. */
+  private nearest(ways: readonly ExactLine[], line: Line): ExactLine {
+    const ends: readonly Point[] = known(this.table.bounds.ends(line));
+    const offOf = (way: ExactLine): number => {
+      const [a, b, c] = way.map((v) => this.tower.toNumber(v)) as [number, number, number];
+      const size = Math.hypot(a, b);
+      return Math.max(
+        ...ends.map((p) => Math.abs(sideOf({ normal: [a / size, b / size], offset: c / size }, p))),
+      );
+    };
+    const sorted = ways.map((way) => ({ way, off: offOf(way) })).sort((x, y) => x.off - y.off);
+    return known(sorted[0]?.way);
+  }
+}

@@ -1,0 +1,122 @@
+import { useState } from 'react';
+import type { Point } from '@jade/core/geometry';
+import { type MarkWish, readWish } from '@jade/core/marks';
+import { useEngine } from '../../engine/index.ts';
+import { usePlan } from '../../plan/index.ts';
+import { DrawingView, pickNearest, usePalette } from '../../table/index.ts';
+import { TextField } from '../../ui/index.ts';
+import { toShare } from './wishes.ts';
+
+const SIZE = 260;
+/** Pointer distance in px within which a landmark is taken. */
+const SNAP_PX = 14;
+/** Angles folders ask for most: the 22.5 degree family, and thirds. */
+const ANGLES = ['11.25', '15', '22.5', '30', '45', '60', '67.5', '90'];
+
+const asText = (v: number): string => String(Math.round(v * 1e12) / 1e12);
+
+/** A place, or a line through one: written, or pointed at on the sheet as it is creased now. */
+export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wish: MarkWish) => void }) {
+  const { sheet } = usePlan();
+  const { result, detail } = useEngine();
+  const palette = usePalette();
+  const sideMm = result?.readings.sideMm ?? 200;
+  const [x, setX] = useState(kind === 'place' ? '1/3' : '0');
+  const [y, setY] = useState(kind === 'place' ? '1/5' : '0');
+  const [degrees, setDegrees] = useState('22.5');
+  const [first, setFirst] = useState<Point | null>(null);
+  const [fault, setFault] = useState('');
+  const add = (): void => {
+    const at: [string | number, string | number] = [toShare(x, sideMm), toShare(y, sideMm)];
+    const wish: MarkWish =
+      kind === 'place' ? { kind: 'point', at } : { kind: 'line', through: at, degrees: degrees.trim() };
+    const read = readWish(sheet.shape, wish);
+    if (!read.ok) return setFault(read.fault);
+    setFault('');
+    onAsk(wish);
+  };
+  const point = (at: Point, k: number): void => {
+    const marks = (detail?.landmarks ?? []).flatMap((l) => (l.sheet ? [{ ...l, at: l.sheet }] : []));
+    const hit = pickNearest(marks, at, SNAP_PX / k)?.at ?? at;
+    if (kind === 'line' && first && Math.hypot(hit[0] - first[0], hit[1] - first[1]) > 1e-6) {
+      setDegrees(asText((Math.atan2(hit[1] - first[1], hit[0] - first[0]) * 180) / Math.PI));
+      return setFirst(null);
+    }
+    setX(asText(hit[0]));
+    setY(asText(hit[1]));
+    setFirst(hit);
+  };
+  return (
+    <form
+      className="flex flex-col gap-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        add();
+      }}
+    >
+      <div>
+        <div className="flex gap-3">
+          <TextField
+            label={kind === 'place' ? 'Across, from A' : 'through, across'}
+            most={40}
+            value={x}
+            onText={setX}
+            className="w-36"
+          />
+          <TextField
+            label={kind === 'place' ? 'Up, from A' : 'and up'}
+            most={40}
+            value={y}
+            onText={setY}
+            className="w-36"
+          />
+        </div>
+        <p className="note mt-1 mb-2">In sheet sides (1/3, 0.25, sqrt(2)/2) or as a length (63 mm).</p>
+        {kind === 'line' && (
+          <>
+            <TextField label="Angle from the lower edge, °" most={40} value={degrees} onText={setDegrees} />
+            <div className="mt-1 mb-2 flex flex-wrap gap-x-3" role="group" aria-label="Common angles">
+              {ANGLES.map((a) => (
+                <button key={a} type="button" className="act text-[14px]" onClick={() => setDegrees(a)}>
+                  {a}°
+                </button>
+              ))}
+            </div>
+          </>
+        )}
+        <button type="submit" className="btn solid">
+          {kind === 'place' ? 'Ask for this place' : 'Ask for this line'}
+        </button>
+        {fault && (
+          <p role="alert" className="mt-2 text-persimmon">
+            {fault}
+          </p>
+        )}
+      </div>
+      {detail && (
+        <figure>
+          <DrawingView
+            drawing={detail.sheet}
+            palette={palette}
+            width={SIZE}
+            height={SIZE}
+            margin={18}
+            weight={0.8}
+            title="The sheet with its creases, to point at"
+            onPoint={point}
+            marks={
+              first ? [{ key: 'first', name: '', at: first, look: 'chosen' as const, showName: false }] : []
+            }
+          />
+          <figcaption className="note">
+            {kind === 'place'
+              ? 'Point at the place; crossings and corners are taken exactly.'
+              : first
+                ? 'Point at a second place of the line, or write its angle.'
+                : 'Point at two places of the line.'}
+          </figcaption>
+        </figure>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,48 @@
+import { useEffect, useMemo, useState } from 'react';
+import { type ClearParts, middleThird } from '@jade/core/marks';
+import { getEngine, useEngine } from '../../engine/index.ts';
+import { usePlan } from '../../plan/index.ts';
+import { Choice } from '../../ui/index.ts';
+
+/** What no crease may touch: nothing, the middle third across the edge, or a part of the skin (its id). */
+export function ClearChoice({ value, onChoice }: { value: string; onChoice: (v: string) => void }) {
+  const { zones } = usePlan();
+  return (
+    <Choice
+      label="No construction crease on"
+      className="w-60"
+      value={value}
+      options={[
+        { value: 'nothing', label: 'any part is free' },
+        { value: 'middle', label: 'the middle third of the sheet' },
+        ...zones.map((z) => ({ value: z.id, label: `${z.name}, kept clean` })),
+      ]}
+      onChoice={onChoice}
+    />
+  );
+}
+
+/** The parts of the sheet a choice names; undefined while the engine is asked for those of the skin. */
+export function useClearParts(choice: string, edge: string): ClearParts | null | undefined {
+  const { zones, sheet } = usePlan();
+  const { result } = useEngine();
+  const [found, setFound] = useState<{ of: string; parts: ClearParts }>();
+  const zone = zones.find((z) => z.id === choice);
+  const key = zone && result ? JSON.stringify([zone, result.steps.map((s) => s.stamp)]) : '';
+  useEffect(() => {
+    if (!zone || key === '') return;
+    let live = true;
+    void getEngine()
+      .zoneParts(zone)
+      .then((parts) => live && setFound({ of: key, parts }));
+    return () => {
+      live = false;
+    };
+  }, [zone, key]);
+  const third = useMemo(() => {
+    const part = choice === 'middle' ? middleThird(sheet.shape, edge) : undefined;
+    return part ? [part] : null;
+  }, [choice, sheet.shape, edge]);
+  if (!zone) return third;
+  return found?.of === key ? found.parts : undefined;
+}

@@ -1,0 +1,32 @@
+import type { Finding } from '@jade/core/checks';
+import { MendButton } from '../../app/Mends.tsx';
+import { useAppDispatch } from '../../app/hooks.ts';
+import { stepSelected, usePlan } from '../../plan/index.ts';
+
+/** Places the plan's steps use and no earlier step has made, each marked in one click where that can be folded. */
+export function StepMarks({ missing }: { missing: readonly Finding[] }) {
+  const { steps } = usePlan();
+  const dispatch = useAppDispatch();
+  return (
+    <section aria-label="Marks the steps use" className="max-w-[760px] px-7 pb-10">
+      {missing.length === 0 ? (
+        <p className="say text-ink-2">
+          {steps.length === 0
+            ? 'Nothing is folded yet. What the steps take from the paper stands here as soon as nothing on it shows the place.'
+            : 'Every place the steps use is a corner, a crease, a crossing or a pinch made before it. Nothing has to be marked.'}
+        </p>
+      ) : (
+        <ul>
+          {missing.map((f) => (
+            <li key={f.text} className="border-t border-rule py-2">
+              <button type="button" className="act mr-3" onClick={() => dispatch(stepSelected(f.step))}>
+                Step {f.step}
+              </button>
+              {f.text} <MendButton finding={f} />
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

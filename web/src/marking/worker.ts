@@ -1,0 +1,62 @@
+import * as Comlink from 'comlink';
+import { drawStep } from '@jade/core/drawing';
+import { canDeepen, deepen, divideEdge, findWays, judgeConstruction, judgeDivision } from '@jade/core/marks';
+import { type Replay, nameSteps, sayStep } from '@jade/core/sequence';
+import type { SheetShape } from '@jade/core/sheet';
+import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest } from './types.ts';
+
+const marker = {
+  /** Ways in the table as deep as it is, and whether a deeper one could still be built. */
+  find(request: WaysRequest): { readonly answer: Answer<MarkWay>; readonly canDeepen: boolean } {
+    return { answer: waysTo(request), canDeepen: canDeepen(request.sheet) };
+  },
+  /** Builds the deeper table of a sheet and keeps it; `onShare` hears how much is done. */
+  deepen(sheet: SheetShape, onShare: (share: number) => void): void {
+    deepen(sheet, onShare);
+  },
+  /** Ways to divide an edge into equal parts, the schools side by side. */
+  divide({ edge, parts, clear, sheet, sideMm, sigma, prefix }: DivideRequest): Answer<PartsWay> {
+    const ask = { edge, parts, ...(clear ? { clear } : {}) };
+    const found = divideEdge(sheet, ask, prefix);
+    if (!found.ok) return { fault: found.fault };
+    const ways = found.value.map((way): PartsWay => {
+      const { replay, ...judged } = judgeDivision(way, ask, sheet, sideMm, sigma);
+      const { id, title, how, exact, steps } = way;
+      return { id, title, how, exact, steps, ...judged, pictures: filmOf(replay) };
+    });
+    return { ways };
+  },
+};
+export type Marker = typeof marker;
+
+function waysTo({ wish, sheet, sideMm, sigma, prefix, nearMm, clear }: WaysRequest): Answer<MarkWay> {
+  const found = findWays(sheet, wish, { prefix, near: nearMm / sideMm, ...(clear ? { clear } : {}) });
+  if (!found.ok) return { fault: found.fault };
+  const { target, ways } = found.value;
+  const judgedWays = ways.map(({ id, title, how, exact, steps, touches, ...way }): MarkWay => {
+    const construction = { id, title, how, exact, steps, ...way };
+    const {
+      replay,
+      construction: _,
+      ...judged
+    } = judgeConstruction(construction, target, sheet, sideMm, sigma);
+    return { id, title, how, exact, steps, touches, ...judged, pictures: filmOf(replay) };
+  });
+  // Of ways with the same number of creases the truer one first.
+  const rankOf = (w: MarkWay): number => Number(w.touches) * 2 + Number(!w.exact);
+  const offOf = (w: MarkWay): number => Math.hypot(w.errorMm, w.missMm);
+  return {
+    ways: judgedWays.sort((a, b) => rankOf(a) - rankOf(b) || a.creases - b.creases || offOf(a) - offOf(b)),
+  };
+}
+
+/** A construction as a strip of pictures. */
+function filmOf({ sequence, steps }: Replay): MarkWay['pictures'] {
+  const names = nameSteps(sequence.steps);
+  return steps.map((s) => ({
+    sentence: `${sayStep(s.step, sequence)} ${s.step.note}`.trim(),
+    drawing: drawStep(s, names),
+  }));
+}
+
+Comlink.expose(marker);
