@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
-import { beginPlan, pleat, saved, sentence, write } from './support.ts';
+import { beginPlan, pleat, saved, write } from './support.ts';
 
 test('from a wanted height to a sheet, the right side up and a printed cutting plan', async ({ page }) => {
   await page.goto('/plan/demo-heron/paper');
@@ -121,89 +121,5 @@ test('a long-bodied animal gets bases with a body between two hubs', async ({ pa
   const limbs = page.getByRole('region', { name: 'Limb by limb' });
   await expect(limbs).toContainText('Line: wanted from');
   await expect(limbs).toContainText('Between the two hubs the back wants 70 mm');
-  await saved(page);
-});
-
-test('any fraction of an edge is found by folding; what is none is told', async ({ page }) => {
-  await beginPlan(page, 'Eleven parts');
-  await pleat(page, 'Marks').click();
-  const mark = page.getByLabel('Mark', { exact: true });
-  await mark.fill('11/3');
-  await page.getByRole('button', { name: 'Ask for this mark' }).click();
-  await expect(page.getByRole('alert')).toContainText('write a fraction between 0 and 1');
-  await mark.fill('3/11');
-  await page.getByRole('button', { name: 'Ask for this mark' }).click();
-  await expect(page.locator('[data-way]').first()).toContainText(/creases.*(exact|mm off by itself)/);
-  await page
-    .getByRole('button', { name: /^Put into the sequence/ })
-    .first()
-    .click();
-  await expect(page.locator('[data-way]').first()).toContainText('In the sequence');
-  await expect(pleat(page, 'Folds')).toContainText('all flat');
-  await saved(page);
-});
-
-test('a decimal, the golden ratio, a place and an angle are asked for; the deeper table is built with progress and stopped', async ({
-  page,
-}) => {
-  await beginPlan(page, 'Reed angles');
-  await pleat(page, 'Marks').click();
-  const ways = page.getByRole('region', { name: 'Ways to fold it' });
-  await page.getByLabel('Mark', { exact: true }).fill('phi');
-  await page.getByRole('button', { name: 'Ask for this mark' }).click();
-  await expect(ways.locator('[data-way]').first()).toContainText('3 creases, exact');
-  await expect(ways.locator('[data-way]').first()).toContainText('proved in exact numbers');
-  await ways.getByRole('button', { name: 'Stop' }).click();
-  await expect(ways.getByRole('status')).toHaveCount(0);
-
-  await page.getByRole('button', { name: 'A place on the sheet' }).click();
-  await write(page, 'Across, from A', '2');
-  await expect(page.getByRole('alert')).toContainText('lies off the sheet');
-  await write(page, 'Across, from A', '50 mm');
-  await write(page, 'Up, from A', '0.375');
-  await expect(page.getByRole('list', { name: 'Marks asked for' })).toContainText('place (0.25, 0.375)');
-  await expect(ways.locator('[data-way]').first()).toContainText('exact');
-
-  await page.getByRole('button', { name: 'A line or an angle' }).click();
-  await page.getByRole('button', { name: '11.25°' }).click();
-  await page.getByRole('button', { name: 'Ask for this line' }).click();
-  await expect(ways).toContainText('Halve the angle at A 3 times');
-  await ways.getByRole('button', { name: /^Put into the sequence.*Halve the angle at A 3 times/ }).click();
-  await expect(pleat(page, 'Folds')).toContainText('3, all flat');
-  await page.keyboard.press('Control+z');
-  await expect(pleat(page, 'Folds')).not.toContainText('3, all flat');
-  await saved(page);
-});
-
-test('eleven parts with the middle third kept clear: compared, put into the sequence and folded along', async ({
-  page,
-}) => {
-  await beginPlan(page, 'Eleven reeds');
-  await pleat(page, 'Paper').click();
-  await write(page, 'Side', '297 mm');
-  await pleat(page, 'Marks').click();
-  await page.getByRole('button', { name: 'Equal parts' }).click();
-  const parts = page.getByRole('region', { name: 'Equal parts' });
-  await parts.getByLabel('Parts').fill('11');
-  await parts.getByLabel('Parts').press('Enter');
-  await parts
-    .getByLabel('No construction crease on')
-    .selectOption({ label: 'the middle third of the sheet' });
-  await parts.getByRole('button', { name: 'Divide it' }).click();
-  const rows = parts.getByRole('row');
-  await expect(rows.nth(1)).toContainText(/\/11 exactly, the rest by halving/);
-  await expect(rows.nth(1)).toContainText('yes');
-  await expect(rows.filter({ hasText: 'Guess' })).toContainText('no');
-  await parts
-    .getByRole('button', { name: /^Put into the sequence/ })
-    .first()
-    .click();
-  await expect(pleat(page, 'Folds')).toContainText(/\d+, all flat/);
-  await pleat(page, 'Folds').click();
-  await page.getByRole('button', { name: /^Step 1, pinch/ }).click();
-  await expect(sentence(page)).toContainText('pinch');
-  await pleat(page, 'Bench').click();
-  await page.getByRole('button', { name: /Begin/ }).first().click();
-  await expect(page.getByTestId('bench-sentence')).toContainText('pinch');
   await saved(page);
 });

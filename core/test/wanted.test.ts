@@ -148,9 +148,14 @@ describe('remedies are tried before they are offered', () => {
     expect([has(mended, 'mark missing'), refused(mended), mended.steps.length]).toEqual([false, [], 4]);
   });
 
-  test('a share that halving never meets is offered by taste', () => {
+  test('a share that halving never meets is found by folding where it is a fraction, else it goes by taste', () => {
     const third = fold('use', across(along(A, B, '1/3'), through(A, B)), B);
-    const { mend, mended } = mendOne(planOf([third]), 'mark missing');
+    const found = mendOne(planOf([third]), 'mark missing');
+    if (found.mend.kind !== 'put in') throw new Error('thirds are folded');
+    expect(found.mend.label).toMatch(/^Pinch it first \(\d+ folds\)$/);
+    expect(has(found.mended, 'mark missing')).toBe(false);
+    const odd = fold('use', across(along(A, B, '0.4321'), through(A, B)), B);
+    const { mend, mended } = mendOne(planOf([odd]), 'mark missing');
     expect(mend.kind).toBe('taste');
     expect(has(mended, 'mark missing')).toBe(false);
   });

@@ -43,9 +43,13 @@ export function crossingOf(a: Line, b: Line): Point | undefined {
   ];
 }
 
+/** Sine of the angle under which lines count as parallel but for a slip. */
+const ALMOST_PARALLEL = 0.01;
+
 /**
  * The creases that bring line a onto line b: two bisectors where they cross, the middle line where they are
- * parallel. Order: the one whose normal halves the angle between the normals first.
+ * parallel. Order: the one whose normal halves the angle between the normals first; of lines that differ by half a degree
+ * or less the one between them.
  */
 export function linesOnto(a: Line, b: Line): readonly Line[] {
   const meet = crossingOf(a, b);
@@ -55,7 +59,10 @@ export function linesOnto(a: Line, b: Line): readonly Line[] {
   }
   const da = directionOf(a);
   const db = directionOf(b);
-  return [lineAlong(meet, add(da, db)), lineAlong(meet, subtract(da, db))];
+  const ways = [lineAlong(meet, add(da, db)), lineAlong(meet, subtract(da, db))];
+  // Lines all but parallel cross far off: the one between them comes first, as if they were parallel.
+  const isFlat = Math.abs(cross(da, db)) < ALMOST_PARALLEL;
+  return isFlat && dot(da, db) < 0 ? [ways[1]!, ways[0]!] : ways;
 }
 
 export const mirrorPoint = (line: Line, p: Point): Point =>

@@ -1,5 +1,12 @@
 import { type Line, type Point, slipLine } from '../geometry/index.ts';
-import { type Replay, type Sequence, type Step, replaySequence } from '../sequence/index.ts';
+import {
+  type LineRef,
+  type Move,
+  type Replay,
+  type Sequence,
+  type Step,
+  replaySequence,
+} from '../sequence/index.ts';
 
 /** A folder's slips per kind of alignment, one standard deviation in mm (rule of thumb; learned from drills later). */
 export interface AlignmentSigma {
@@ -33,14 +40,20 @@ export function slipOf(
   placesIn: (r: Replay) => readonly number[],
 ): number[] {
   const exact = placesIn(replay);
-  const middle: Point = [0.5, 0.5];
-  if (!takesLine(sequence.steps[number - 1]!)) return exact.map(() => 0);
-  const moved = [1, -1].map((end) => {
-    const slip = (n: number, line: Line): Line =>
-      n === number ? slipLine(line, middle, PROBE / 2, (Math.atan2(end * PROBE, 1) * 180) / Math.PI) : line;
-    return placesIn(replaySequence(sequence, undefined, slip));
-  });
+  if (!lineOf(sequence.steps[number - 1]!.move)) return exact.map(() => 0);
+  const moved = ENDS.map((end) => placesIn(slipped(sequence, replay, number, end, PROBE)));
   return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)));
+}
+
+/** The two ends of a crease, as `slipped` takes them. */
+export const ENDS = [1, -1] as const;
+
+/** The sequence folded again with one end of a step's crease displaced by so much (sheet sides; either sign). */
+export function slipped(sequence: Sequence, replay: Replay, number: number, end: 1 | -1, by: number): Replay {
+  const middle: Point = [0.5, 0.5];
+  const moved = (line: Line): Line =>
+    slipLine(line, middle, by / 2, (Math.atan2(end * by, 1) * 180) / Math.PI);
+  return replaySequence(sequence, replay, { step: number, moved });
 }
 
 /** The slips of every step, in mm by the folder's sigma of each alignment. Cost: two replays a step. */
@@ -56,16 +69,31 @@ export function slipErrors(
   });
 }
 
-const takesLine = ({ move }: Step): boolean =>
-  move.kind === 'fold' || move.kind === 'crease' || move.kind === 'pinch';
+/** The line a folder aligns a move by: the first where it takes several. */
+export function lineOf(move: Move): LineRef | undefined {
+  switch (move.kind) {
+    case 'fold':
+    case 'crease':
+    case 'pinch':
+    case 'reverse':
+    case 'sink':
+      return move.line;
+    case 'pleat':
+    case 'crimp':
+    case 'accordion':
+      return move.lines[0];
+    default:
+      return undefined;
+  }
+}
 
 /** A point brought onto another with a gap e puts the crease e / 2 off; a crease through marks is off by all of it. */
-export function sigmaOf(step: Step, sigma: AlignmentSigma): number {
+export function sigmaOf(step: Pick<Step, 'move' | 'tolerance'>, sigma: AlignmentSigma): number {
   // What is within a millimetre or so by eye is no mere guess.
   if (step.tolerance.kind === 'taste') return step.tolerance.share < BY_EYE ? sigma.byEye : sigma.guess;
-  const { move } = step;
-  if (move.kind !== 'fold' && move.kind !== 'crease' && move.kind !== 'pinch') return 0;
-  switch (move.line.kind) {
+  const line = lineOf(step.move);
+  if (!line) return 0;
+  switch (line.kind) {
     case 'onto':
     case 'landing':
       return sigma.pointToPoint / 2;

@@ -4,7 +4,9 @@
  * folds can make on a sheet, asked for the best way to any place or line. Positions in sheet sides, errors in mm.
  */
 export type { AlignmentSigma } from './accuracy.ts';
-export { defaultSigma, sigmaOf, slipOf } from './accuracy.ts';
+export { defaultSigma } from './accuracy.ts';
+export type { CheckPoint, PlaceError, WholeAccuracy } from './whole.ts';
+export { judgeSequence, mostReplays } from './whole.ts';
 export type { Construction, MarkAsk } from './constructions.ts';
 export { constructMark } from './constructions.ts';
 export type { JudgedConstruction } from './judge.ts';

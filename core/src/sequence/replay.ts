@@ -38,12 +38,15 @@ export interface Replay {
   readonly steps: readonly ReplayedStep[];
 }
 
-/** A folder's slip: moves the line of a step before it is folded. Used to learn how errors grow. */
-export type Slip = (step: number, line: Line) => Line;
+/** A folder's slip: moves the lines of one step (by number) before it is folded. Used to learn how errors grow. */
+export interface Slip {
+  readonly step: number;
+  readonly moved: (line: Line) => Line;
+}
 
 /**
  * Folds a sequence from the flat sheet. Steps of `previous` are reused as long as nothing before or in them has changed,
- * so that an edit costs only what follows it.
+ * so that an edit (or a slip) costs only what follows it.
  */
 export function replaySequence(sequence: Sequence, previous?: Replay, slip?: Slip): Replay {
   const start =
@@ -54,13 +57,13 @@ export function replaySequence(sequence: Sequence, previous?: Replay, slip?: Sli
   const trails = new Map<string, StepTrail>();
   const done: ReplayedStep[] = [];
   let reuse =
-    previous !== undefined &&
-    start === previous.start &&
-    isSame(previous.sequence.points, sequence.points) &&
-    !slip;
+    previous !== undefined && start === previous.start && isSame(previous.sequence.points, sequence.points);
   sequence.steps.forEach((step, i) => {
     const known = previous?.steps[i];
-    reuse &&= known !== undefined && isReusable(known, step, sequence.steps, previous!.sequence.steps);
+    reuse &&=
+      slip?.step !== i + 1 &&
+      known !== undefined &&
+      isReusable(known, step, sequence.steps, previous!.sequence.steps);
     const state = done[i - 1]?.after ?? start;
     const replayed = reuse
       ? { ...known!, step }
@@ -105,7 +108,7 @@ function replayStep(
     return { ...base, move: step.move, after: context.state, refusal: written.fault, landmarks: [] };
   const move = written.value;
   const landmarks = landmarksUsed(move, context);
-  const made = makeMove(move, step.id, context, (line) => (slip ? slip(number, line) : line));
+  const made = makeMove(move, step.id, context, (line) => (slip?.step === number ? slip.moved(line) : line));
   if (!made.ok) return { ...base, move, after: context.state, refusal: made.fault, landmarks };
   const { result, mark, flap } = made.value;
   const trace = result.trace && pointTrace(result.trace, move, context);

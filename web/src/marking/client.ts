@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
+import type { WholeAccuracy } from '@jade/core/marks';
 import type { SheetShape } from '@jade/core/sheet';
-import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest } from './types.ts';
+import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest, WholeRequest } from './types.ts';
 import type { Marker } from './worker.ts';
 
 interface Running {
@@ -30,11 +31,38 @@ function getMarker(): Running {
 /** Shapes whose deeper table was called off; it is not begun again by itself. */
 const calledOff = new Set<string>();
 
-/** Ends the worker with the table under way; the next question starts anew with the quick one. */
-export function stopDeepening(sheet: SheetShape): void {
-  calledOff.add(JSON.stringify(sheet));
+/** Ends the worker with what it is doing; the next question starts anew with the quick table. */
+export function stopMarking(): void {
   running?.end();
   running = undefined;
+}
+
+/** Calls the deeper table of a sheet off for good. */
+export function stopDeepening(sheet: SheetShape): void {
+  calledOff.add(JSON.stringify(sheet));
+  stopMarking();
+}
+
+/** Waits for an answer while `onShare` hears of it, deaf once it is there; undefined when the worker was ended first. */
+async function listen<T>(
+  { ended }: Running,
+  ask: (news: (share: number) => void) => Promise<T>,
+  onShare: (share: number | null) => void,
+): Promise<T | undefined> {
+  let isLive = true;
+  onShare(0);
+  const answer = await Promise.race([
+    ask(
+      Comlink.proxy((share: number): void => {
+        // News still under way when the worker has ended would come after its end.
+        if (isLive) onShare(share);
+      }),
+    ),
+    ended,
+  ]);
+  isLive = false;
+  onShare(null);
+  return answer === 'ended' ? undefined : answer;
 }
 
 /**
@@ -46,21 +74,28 @@ export async function askWays(
   tell: (answer: Answer<MarkWay>) => void,
   onShare: (share: number | null) => void,
 ): Promise<void> {
-  const { marker, ended } = getMarker();
-  const first = await marker.find(request);
+  const own = getMarker();
+  const first = await own.marker.find(request);
   tell(first.answer);
   if (!first.canDeepen || calledOff.has(JSON.stringify(request.sheet))) return;
-  onShare(0);
-  // News still under way when the worker has ended would come after its end.
-  let isLive = true;
-  const news = Comlink.proxy((share: number): void => {
-    if (isLive) onShare(share);
-  });
-  const done = await Promise.race([marker.deepen(request.sheet, news), ended]);
-  isLive = false;
-  onShare(null);
-  if (done === 'ended') return;
-  tell((await marker.find(request)).answer);
+  const done = await listen(
+    own,
+    async (news) => {
+      await own.marker.deepen(request.sheet, news);
+      return own.marker.find(request);
+    },
+    onShare,
+  );
+  if (done) tell(done.answer);
+}
+
+/** The accuracy of a whole sequence; undefined when stopped. */
+export async function askAccuracy(
+  request: WholeRequest,
+  onShare: (share: number | null) => void,
+): Promise<WholeAccuracy | undefined> {
+  const own = getMarker();
+  return (await listen(own, (news) => own.marker.judge(request, news), onShare)) ?? undefined;
 }
 
 /** Ways to divide an edge into equal parts. */

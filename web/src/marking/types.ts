@@ -1,6 +1,6 @@
 import type { AlignmentSigma, ClearParts, MarkWish } from '@jade/core/marks';
 import type { Drawing } from '@jade/core/drawing';
-import type { Step } from '@jade/core/sequence';
+import type { Sequence, Step } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
 
 /** The sheet a mark is folded on, and whose hand folds it. */
@@ -23,6 +23,13 @@ export interface WaysRequest extends OnSheet {
 export interface DivideRequest extends OnSheet {
   readonly edge: string;
   readonly parts: number;
+}
+
+/** A sequence whose accuracy is wanted, and the corners whose flaps shall come out alike. */
+export interface WholeRequest {
+  readonly sequence: Sequence;
+  readonly pairs: readonly (readonly [string, string])[];
+  readonly sigma: AlignmentSigma;
 }
 
 /** A way as the page shows it. */

@@ -1,9 +1,20 @@
 import * as Comlink from 'comlink';
+import { buildEffort } from '@jade/core/effort';
 import { drawStep } from '@jade/core/drawing';
-import { canDeepen, deepen, divideEdge, findWays, judgeConstruction, judgeDivision } from '@jade/core/marks';
-import { type Replay, nameSteps, sayStep } from '@jade/core/sequence';
+import {
+  canDeepen,
+  deepen,
+  divideEdge,
+  findWays,
+  judgeConstruction,
+  judgeDivision,
+  judgeSequence,
+  mostReplays,
+  type WholeAccuracy,
+} from '@jade/core/marks';
+import { type Replay, nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
-import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest } from './types.ts';
+import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest, WholeRequest } from './types.ts';
 
 const marker = {
   /** Ways in the table as deep as it is, and whether a deeper one could still be built. */
@@ -13,6 +24,13 @@ const marker = {
   /** Builds the deeper table of a sheet and keeps it; `onShare` hears how much is done. */
   deepen(sheet: SheetShape, onShare: (share: number) => void): void {
     deepen(sheet, onShare);
+  },
+  /** The folder's slips carried through a whole sequence. */
+  judge({ sequence, pairs, sigma }: WholeRequest, onShare: (share: number) => void): WholeAccuracy | null {
+    const replay = replaySequence(sequence);
+    // Most slips fold at the first try, a fourth of what they may cost.
+    const effort = buildEffort(mostReplays(sequence.steps.length), (s) => onShare(Math.min(1, s * 2.5)));
+    return judgeSequence({ replay, pairs, sigma }, effort) ?? null;
   },
   /** Ways to divide an edge into equal parts, the schools side by side. */
   divide({ edge, parts, clear, sheet, sideMm, sigma, prefix }: DivideRequest): Answer<PartsWay> {

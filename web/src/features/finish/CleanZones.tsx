@@ -1,60 +1,144 @@
 import { useState } from 'react';
-import { type Landmark, useEngine } from '../../engine/index.ts';
+import type { Point } from '@jade/core/geometry';
+import type { StepDetail } from '../../engine/index.ts';
+import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
 import { Choice, TextField } from '../../ui/index.ts';
 
-/** Parts of the finished skin that shall show no crease: each is the facet seen at a point of the model. */
-export function CleanZones({ landmarks }: { landmarks: readonly Landmark[] }) {
+/** A facet that is painted, and a point of its paper by which the plan keeps it. */
+type Painted = ReadonlyMap<number, Point>;
+
+/** Parts of the finished skin that shall show no crease: painted on the silhouette, or the facet seen at a landmark. */
+export function CleanZones({ detail }: { detail: StepDetail | undefined }) {
   const { zones, steps } = usePlan();
   const edit = useEdit();
   const { result } = useEngine();
   const [name, setName] = useState('');
   const [at, setAt] = useState('');
-  const places = landmarks.filter((l) => l.rank === 'main' && !l.isUnder && l.sheet);
+  const [painted, setPainted] = useState<Painted>(new Map());
+  const places = (detail?.landmarks ?? []).filter((l) => l.rank === 'main' && !l.isUnder && l.sheet);
   const chosen = places.find((l) => l.name === at) ?? places[0];
-  if (!result || steps.length === 0) return null;
+  if (!result || steps.length === 0 || !detail) return null;
+  const refs =
+    painted.size > 0
+      ? [...painted.values()].map((p) => ({ kind: 'sheet' as const, at: [p[0], p[1]] }))
+      : chosen
+        ? [chosen.ref]
+        : [];
   const add = (): void => {
-    if (!chosen || name.trim() === '') return;
-    edit(
-      (p) =>
-        void p.zones.push({
-          id: freshId('zone'),
-          name: name.trim(),
-          at: structuredClone(chosen.ref) as never,
-          more: [],
-        }),
-    );
+    const [first, ...more] = refs;
+    if (!first || name.trim() === '') return;
+    const zone = { id: freshId('zone'), name: name.trim(), at: first, more };
+    edit((p) => void p.zones.push(structuredClone(zone) as never));
     setName('');
+    setPainted(new Map());
   };
   return (
     <section aria-label="Clean skin" className="mt-8 mb-8">
       <h2 className="head">Skin without creases</h2>
       <p className="note mb-2">
-        Name a part that shall show no crease. What crosses it in the end is told at its step.
+        Paint the part that shall show no crease, or name a landmark on it. What crosses it in the end is told
+        at its step, and marks are found around it.
       </p>
       <ul>
         {zones.map((zone, i) => (
           <li key={zone.id} className="flex items-baseline gap-3 py-0.5">
-            <span className="flex-1">{zone.name}</span>
+            <span className="flex-1">
+              {zone.name}
+              {zone.more.length > 0 && <span className="note"> · {zone.more.length + 1} parts painted</span>}
+            </span>
             <button type="button" className="act" onClick={() => edit((p) => void p.zones.splice(i, 1))}>
               take out {zone.name}
             </button>
           </li>
         ))}
       </ul>
+      <PaintedSkin detail={detail} painted={painted} onPaint={setPainted} />
       <div className="flex flex-wrap items-end gap-4">
         <TextField label="Part to keep clean" most={60} className="w-44" value={name} onText={setName} />
-        <Choice
-          label="seen at"
-          className="w-36"
-          value={chosen?.name ?? ''}
-          options={places.map((l) => ({ value: l.name, label: l.name }))}
-          onChoice={setAt}
-        />
-        <button type="button" className="btn" disabled={name.trim() === '' || !chosen} onClick={add}>
-          Keep it clean
+        {painted.size === 0 && (
+          <Choice
+            label="seen at"
+            className="w-36"
+            value={chosen?.name ?? ''}
+            options={places.map((l) => ({ value: l.name, label: l.name }))}
+            onChoice={setAt}
+          />
+        )}
+        <button
+          type="button"
+          className="btn"
+          disabled={name.trim() === '' || refs.length === 0}
+          onClick={add}
+        >
+          {painted.size > 0
+            ? `Keep ${painted.size === 1 ? 'this part' : `these ${painted.size} parts`} clean`
+            : 'Keep it clean'}
         </button>
       </div>
     </section>
+  );
+}
+
+/** The finished silhouette to paint on: pressed and drawn over its facets, or clicked again to take one away. */
+function PaintedSkin({
+  detail,
+  painted,
+  onPaint,
+}: {
+  detail: StepDetail;
+  painted: Painted;
+  onPaint: (change: (before: Painted) => Painted) => void;
+}) {
+  const palette = usePalette();
+  const [isOn, setOn] = useState(false);
+  const paint = (at: Point, mayTakeAway: boolean): void => {
+    void getEngine()
+      .listLayers(detail.number, at)
+      .then(([top]) => {
+        if (!top) return;
+        onPaint((before) => {
+          const next = new Map(before);
+          if (!before.has(top.facet)) next.set(top.facet, top.point);
+          else if (mayTakeAway) next.delete(top.facet);
+          return next;
+        });
+      });
+  };
+  const facets = detail.after.items.filter((i) => i.kind === 'facet');
+  return (
+    <DrawingView
+      drawing={detail.after}
+      palette={palette}
+      width={300}
+      height={220}
+      margin={14}
+      weight={0.7}
+      className="mb-2 cursor-crosshair touch-none"
+      title="The finished skin, to paint on"
+      onDrag={(phase, at) => {
+        if (phase === 'grabbed') {
+          setOn(true);
+          paint(at, true);
+        } else if (phase === 'moved' && isOn) paint(at, false);
+        else if (phase === 'let go' || phase === 'left') setOn(false);
+      }}
+    >
+      {(place) =>
+        facets
+          .filter((f) => painted.has(f.facet))
+          .map((f, i) => (
+            <path
+              key={i}
+              d={`M${f.points.map((p) => place(p).join(' ')).join('L')}Z`}
+              fill="var(--jade)"
+              fillOpacity="0.55"
+              stroke="var(--jade)"
+              pointerEvents="none"
+            />
+          ))
+      }
+    </DrawingView>
   );
 }

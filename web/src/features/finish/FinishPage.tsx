@@ -23,7 +23,7 @@ export function FinishPage() {
         <FlatForm key={plan.steps.length} detail={detail} />
         <div>
           <ShapingNotes />
-          <CleanZones landmarks={detail?.landmarks ?? []} />
+          <CleanZones detail={detail} />
           <Cautions />
         </div>
       </div>

@@ -5,6 +5,7 @@ import { useFindings } from '../../app/Mends.tsx';
 import { StageHead } from '../../app/StageHead.tsx';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { Accuracy } from './Accuracy.tsx';
 import { AskEdge } from './AskEdge.tsx';
 import { AskOnSheet } from './AskOnSheet.tsx';
 import { EqualParts } from './EqualParts.tsx';
@@ -18,6 +19,7 @@ const KINDS = {
   place: 'A place on the sheet',
   line: 'A line or an angle',
   steps: 'What the steps use',
+  accuracy: 'The whole sequence',
 } as const;
 type Kind = keyof typeof KINDS;
 
@@ -59,6 +61,8 @@ export function MarksPage() {
       </div>
       {kind === 'parts' ? (
         <EqualParts />
+      ) : kind === 'accuracy' ? (
+        <Accuracy />
       ) : kind === 'steps' ? (
         <StepMarks missing={missing} />
       ) : (

@@ -1,0 +1,138 @@
+import { expect, test } from '@playwright/test';
+import { beginPlan, pleat, saved, sentence, write } from './support.ts';
+
+test('any fraction of an edge is found by folding; what is none is told', async ({ page }) => {
+  await beginPlan(page, 'Eleven parts');
+  await pleat(page, 'Marks').click();
+  const mark = page.getByLabel('Mark', { exact: true });
+  await mark.fill('11/3');
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await expect(page.getByRole('alert')).toContainText('write a fraction between 0 and 1');
+  await mark.fill('3/11');
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await expect(page.locator('[data-way]').first()).toContainText(/creases.*(exact|mm off by itself)/);
+  await page
+    .getByRole('button', { name: /^Put into the sequence/ })
+    .first()
+    .click();
+  await expect(page.locator('[data-way]').first()).toContainText('In the sequence');
+  await expect(pleat(page, 'Folds')).toContainText('all flat');
+  await saved(page);
+});
+
+test('a decimal, the golden ratio, a place and an angle are asked for; the deeper table is built with progress and stopped', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed angles');
+  await pleat(page, 'Marks').click();
+  const ways = page.getByRole('region', { name: 'Ways to fold it' });
+  await page.getByLabel('Mark', { exact: true }).fill('phi');
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await expect(ways.locator('[data-way]').first()).toContainText('3 creases, exact');
+  await expect(ways.locator('[data-way]').first()).toContainText('proved in exact numbers');
+  await ways.getByRole('button', { name: 'Stop' }).click();
+  await expect(ways.getByRole('status')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'A place on the sheet' }).click();
+  await write(page, 'Across, from A', '2');
+  await expect(page.getByRole('alert')).toContainText('lies off the sheet');
+  await write(page, 'Across, from A', '50 mm');
+  await write(page, 'Up, from A', '0.375');
+  await expect(page.getByRole('list', { name: 'Marks asked for' })).toContainText('place (0.25, 0.375)');
+  await expect(ways.locator('[data-way]').first()).toContainText('exact');
+
+  await page.getByRole('button', { name: 'A line or an angle' }).click();
+  await page.getByRole('button', { name: '11.25°' }).click();
+  await page.getByRole('button', { name: 'Ask for this line' }).click();
+  await expect(ways).toContainText('Halve the angle at A 3 times');
+  await ways.getByRole('button', { name: /^Put into the sequence.*Halve the angle at A 3 times/ }).click();
+  await expect(pleat(page, 'Folds')).toContainText('3, all flat');
+  await page.keyboard.press('Control+z');
+  await expect(pleat(page, 'Folds')).not.toContainText('3, all flat');
+  await saved(page);
+});
+
+test('eleven parts with the middle third kept clear: compared, put into the sequence and folded along', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Eleven reeds');
+  await pleat(page, 'Paper').click();
+  await write(page, 'Side', '297 mm');
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'Equal parts' }).click();
+  const parts = page.getByRole('region', { name: 'Equal parts' });
+  await parts.getByLabel('Parts').fill('11');
+  await parts.getByLabel('Parts').press('Enter');
+  await parts
+    .getByLabel('No construction crease on')
+    .selectOption({ label: 'the middle third of the sheet' });
+  await parts.getByRole('button', { name: 'Divide it' }).click();
+  const rows = parts.getByRole('row');
+  await expect(rows.nth(1)).toContainText(/\/11 exactly, the rest by halving/);
+  await expect(rows.nth(1)).toContainText('yes');
+  await expect(rows.filter({ hasText: 'Guess' })).toContainText('no');
+  await parts
+    .getByRole('button', { name: /^Put into the sequence/ })
+    .first()
+    .click();
+  await expect(pleat(page, 'Folds')).toContainText(/\d+, all flat/);
+  await pleat(page, 'Folds').click();
+  await page.getByRole('button', { name: /^Step 1, pinch/ }).click();
+  await expect(sentence(page)).toContainText('pinch');
+  await pleat(page, 'Bench').click();
+  await page.getByRole('button', { name: /Begin/ }).first().click();
+  await expect(page.getByTestId('bench-sentence')).toContainText('pinch');
+  await saved(page);
+});
+
+test('a part of the skin is painted, and marks are found around it', async ({ page }) => {
+  await page.goto('/plan/demo-otter/finish');
+  const skin = page.getByRole('img', { name: 'The finished skin, to paint on' });
+  await skin.scrollIntoViewIfNeeded();
+  const box = (await skin.boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.35, box.y + box.height * 0.5);
+  await page.mouse.down();
+  for (let i = 1; i <= 12; i++)
+    await page.mouse.move(box.x + box.width * (0.35 + i * 0.02), box.y + box.height * 0.52);
+  await page.mouse.up();
+  const keep = page.getByRole('button', { name: /^Keep (this part|these \d+ parts) clean$/ });
+  await expect(keep).toBeVisible();
+  await page.getByLabel('Part to keep clean').fill('the back');
+  await keep.click();
+  await expect(page.getByRole('region', { name: 'Clean skin' }).getByRole('listitem')).toContainText(
+    'the back',
+  );
+  await saved(page);
+
+  await pleat(page, 'Marks').click();
+  await page.getByLabel('Mark', { exact: true }).fill('3/16');
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  const ways = page.getByRole('region', { name: 'Ways to fold it' });
+  await ways.getByLabel('No construction crease on').selectOption({ label: 'the back, kept clean' });
+  await expect(ways.locator('[data-way]').first()).toContainText('creases');
+  await expect(ways.locator('[data-way]').first()).not.toContainText('creases the part to keep clear');
+});
+
+test('slips are carried through the whole sequence: what comes out untrue, from which steps, and where to check', async ({
+  page,
+}) => {
+  await page.goto('/plan/demo-owl/marks');
+  await page.getByRole('button', { name: 'The whole sequence' }).click();
+  const whole = page.getByRole('region', { name: 'Accuracy of the sequence' });
+  await whole.getByRole('button', { name: 'Reckon the whole sequence' }).click();
+  await expect(whole.getByRole('row').nth(1)).toContainText(/±[\d.]+.*step \d+/);
+  await expect(whole.getByRole('heading', { name: 'Where to stop and check' })).toBeVisible();
+  await expect(whole.getByRole('listitem').first()).toContainText('look back at step');
+  await expect(whole.getByText('Reckon it again')).toBeEnabled();
+});
+
+test('a place the steps use and nothing shows is listed, and marked in one click', async ({ page }) => {
+  await beginPlan(page, 'Reed mark');
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'What the steps use' }).click();
+  const used = page.getByRole('region', { name: 'Marks the steps use' });
+  await expect(used).toContainText('Nothing is folded yet');
+  await page.goto('/plan/demo-sketch/marks');
+  await page.getByRole('button', { name: 'What the steps use' }).click();
+  await expect(used).toContainText(/Nothing has to be marked|Step \d+ uses/);
+});

@@ -1,0 +1,153 @@
+import { type ReactNode, useState } from 'react';
+import type { WholeAccuracy } from '@jade/core/marks';
+import type { Plan } from '@jade/core/plan';
+import { toFigure } from '@jade/core/units';
+import { useAppDispatch } from '../../app/hooks.ts';
+import { useSettings } from '../../app/useSettings.ts';
+import { askAccuracy, stopMarking } from '../../marking/index.ts';
+import { stepSelected, usePlan } from '../../plan/index.ts';
+
+/** So many places stand in the table. */
+const MOST_PLACES = 10;
+
+/** How true the whole sequence comes out by the folder's own hand, which steps count most, and where to stop and check. */
+export function Accuracy() {
+  const plan = usePlan();
+  const { sigma } = useSettings();
+  const [share, setShare] = useState<number | null>(null);
+  const [found, setFound] = useState<{ of: unknown; whole: WholeAccuracy }>();
+  const [fault, setFault] = useState('');
+  const judge = (): void => {
+    setFault('');
+    const { steps, points } = plan;
+    askAccuracy(
+      { sequence: { sheet: plan.sheet.shape, points, steps }, pairs: tipPairs(plan), sigma },
+      setShare,
+    )
+      .then((whole) => whole && setFound({ of: steps, whole }))
+      .catch((error: unknown) => setFault(`The reckoning broke off: ${String(error)}. Begin it again.`));
+  };
+  if (plan.steps.length === 0)
+    return (
+      <p className="say px-7 text-ink-2">
+        Nothing is folded yet. Once there are steps, your slips are carried through all of them here.
+      </p>
+    );
+  return (
+    <section aria-label="Accuracy of the sequence" className="px-7 pb-10">
+      <p className="mb-3 max-w-[70ch]">
+        Every crease of every step is displaced by what your hand is usually out (Settings), and all that
+        follows is folded again. Steps done by taste are no slips.
+      </p>
+      <div className="mb-4 flex items-center gap-4">
+        <button type="button" className="btn solid" disabled={share !== null} onClick={judge}>
+          {found ? 'Reckon it again' : 'Reckon the whole sequence'}
+        </button>
+        {share !== null && (
+          <p role="status" className="flex items-center gap-3">
+            Folding it with one slip after the other … {Math.round(share * 100)} %
+            <progress value={share} max={1} className="h-2 w-28 accent-[var(--jade)]" />
+            <button type="button" className="act" onClick={stopMarking}>
+              Stop
+            </button>
+          </p>
+        )}
+        {found && found.of !== plan.steps && share === null && (
+          <p className="note">The steps have changed since.</p>
+        )}
+      </div>
+      {fault && (
+        <p role="alert" className="text-persimmon">
+          {fault}
+        </p>
+      )}
+      {found && <Told whole={found.whole} />}
+    </section>
+  );
+}
+
+/** Corners whose limbs mirror each other in the figure. */
+function tipPairs({ figure, limbs }: Plan): [string, string][] {
+  const tipOf = (limb: string): string | null =>
+    limbs.find((l) => l.id === limb || l.name === limb)?.tip ?? null;
+  return (figure?.pairs ?? []).flatMap(([a, b]): [string, string][] => {
+    const [one, other] = [tipOf(a), tipOf(b)];
+    return one && other ? [[one, other]] : [];
+  });
+}
+
+function Told({ whole: { places, checks, unknown } }: { whole: WholeAccuracy }) {
+  return (
+    <div className="grid grid-cols-2 gap-10 max-[900px]:grid-cols-1">
+      <div>
+        <h2 className="head mb-1">How true it comes out</h2>
+        {places.length === 0 ? (
+          <p className="note">Nothing comes out more than 0.05 mm off.</p>
+        ) : (
+          <table className="plain w-full">
+            <thead>
+              <tr>
+                <th scope="col">what</th>
+                <th scope="col">off by, mm</th>
+                <th scope="col">most of it from</th>
+              </tr>
+            </thead>
+            <tbody>
+              {places.slice(0, MOST_PLACES).map((p) => (
+                <tr key={p.says}>
+                  <th scope="row" className="!text-ink">
+                    {p.says}
+                  </th>
+                  <td>±{toFigure(p.errorMm, 2)}</td>
+                  <td>
+                    {p.worst.map((w) => (
+                      <StepLink key={w.step} step={w.step}>
+                        {toFigure(w.mm, 2)} mm
+                      </StepLink>
+                    ))}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {unknown.length > 0 && (
+          <p className="note mt-2">
+            Not known: what a slip of {unknown.length === 1 ? 'step' : 'steps'} {unknown.join(', ')} does. A
+            later step does not fold with it; take most care there.
+          </p>
+        )}
+      </div>
+      <div>
+        <h2 className="head mb-1">Where to stop and check</h2>
+        {checks.length === 0 ? (
+          <p className="note">
+            No step brings points together that would show an earlier slip of 0.15 mm or more.
+          </p>
+        ) : (
+          <ul>
+            {checks.map((c) => (
+              <li key={`${c.step} ${c.says}`} className="border-t border-rule py-1.5">
+                After <StepLink step={c.step} /> {c.says}, usually within {toFigure(c.errorMm, 2)} mm. If they
+                miss by more, look back at <StepLink step={c.shows.step} />, which shows here with{' '}
+                {toFigure(c.shows.mm, 2)} mm.
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function StepLink({ step, children }: { step: number; children?: ReactNode }) {
+  const dispatch = useAppDispatch();
+  return (
+    <span className={children ? 'mr-3 whitespace-nowrap' : ''}>
+      <button type="button" className="act" onClick={() => dispatch(stepSelected(step))}>
+        step {step}
+      </button>
+      {children && <> {children}</>}
+    </span>
+  );
+}
