@@ -85,6 +85,23 @@ test('eleven parts with the middle third kept clear: compared, put into the sequ
   await saved(page);
 });
 
+test('a grid is divided both ways, and all of it is put into the sequence', async ({ page }) => {
+  await beginPlan(page, 'Reed grid');
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'Equal parts' }).click();
+  const parts = page.getByRole('region', { name: 'Equal parts' });
+  await parts.getByLabel('Parts').fill('3');
+  await parts.getByLabel('both ways, a grid').check();
+  await parts.getByRole('button', { name: 'Divide it' }).click();
+  const rule = parts.getByRole('row').filter({ hasText: 'Measured with a rule, both ways' });
+  await expect(rule).toContainText('4');
+  await parts
+    .getByRole('button', { name: /^Put into the sequence.*Measured with a rule, both ways/ })
+    .click();
+  await expect(pleat(page, 'Folds')).toContainText('4, all flat');
+  await saved(page);
+});
+
 test('a part of the skin is painted, and marks are found around it', async ({ page }) => {
   await page.goto('/plan/demo-otter/finish');
   const skin = page.getByRole('img', { name: 'The finished skin, to paint on' });
@@ -135,4 +152,17 @@ test('a place the steps use and nothing shows is listed, and marked in one click
   await page.goto('/plan/demo-sketch/marks');
   await page.getByRole('button', { name: 'What the steps use' }).click();
   await expect(used).toContainText(/Nothing has to be marked|Step \d+ uses/);
+});
+
+test('a drill teaches the slip of a hand, and a miss that is none is told', async ({ page }) => {
+  await page.goto('/settings');
+  const drill = page.getByRole('region', { name: 'Drill' });
+  await drill.getByLabel('What was measured, mm').fill('0.5 half');
+  await expect(drill.getByRole('alert')).toContainText('“half” is no length');
+  await drill.getByLabel('What was measured, mm').fill('0.5 0.5 0.5 0.5 0.5 0.5 0.5 0.5');
+  await expect(drill.getByTestId('drill')).toContainText('8 folds say 0.50 mm');
+  await drill.getByRole('button', { name: 'Take it as mine' }).click();
+  await expect(page.getByLabel('Edge to edge', { exact: false }).first()).toHaveValue('0.43');
+  await page.getByRole('button', { name: 'Back to the rules of thumb' }).click();
+  await expect(page.getByLabel('Edge to edge', { exact: false }).first()).toHaveValue('0.25');
 });

@@ -18,6 +18,7 @@ import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/i
 import { patternOf } from '../core/src/formats/index.ts';
 import { type Line, type Point, boundsOf, centroidOf, lineOnto } from '../core/src/geometry/index.ts';
 import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/index.ts';
+import { type MarkWish, canDeepen, deepen, findWays } from '../core/src/marks/index.ts';
 import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { playStep } from '../core/src/play/index.ts';
@@ -243,6 +244,35 @@ function timeWindow(): void {
   );
 }
 
+/** The tables of marks, and what an answer from them takes. */
+function timeMarks(): void {
+  const sheets = {
+    square: { kind: 'square' },
+    'root-two sheet': { kind: 'rectangle', width: 1.414, height: 1 },
+    'half square': { kind: 'triangle' },
+  } as const;
+  for (const [name, sheet] of Object.entries(sheets)) {
+    const ask = (wish: MarkWish): void => void findWays(sheet, wish, { prefix: 'b', near: 0.2 / 300 });
+    const began = performance.now();
+    canDeepen(sheet);
+    note(`marks: quick table of a ${name}`, performance.now() - began);
+    const deeper = performance.now();
+    if (canDeepen(sheet)) {
+      deepen(sheet, () => undefined);
+      note(`marks: four creases of a ${name}`, performance.now() - deeper);
+    }
+    for (const [what, wish] of [
+      ['1/19 of an edge', { kind: 'share', edge: 'AB', share: '1/19' }],
+      ['a place', { kind: 'point', at: [0.3141, 0.2718] }],
+      ['a line', { kind: 'line', through: [0, 0], degrees: 23 }],
+    ] as const)
+      note(
+        `marks: ways to ${what}, ${name}`,
+        time(5, () => ask(wish)),
+      );
+  }
+}
+
 /** A step put into a plan: replay, drawings and readings. */
 function timeEdits(): void {
   for (const [name, steps] of [
@@ -304,6 +334,7 @@ else if (!process.argv.includes('pages')) {
   timeMotions();
   timeEdits();
   timeWindow();
+  timeMarks();
 }
 if (!process.argv.includes('engine') && !process.argv.includes('drafts')) await timePages();
 

@@ -1,6 +1,14 @@
 import { buildEffort } from '@jade/core/effort';
 import { lineThrough } from '@jade/core/geometry';
-import { type MarkTarget, MarkTable, amplificationOf, findMark, writeMark } from '@jade/core/marks';
+import {
+  type MarkTarget,
+  MarkTable,
+  type WrittenTarget,
+  amplificationOf,
+  findMark,
+  proveExact,
+  writeMark,
+} from '@jade/core/marks';
 import { sayStep } from '@jade/core/sequence';
 import { readLength } from '@jade/core/units';
 import { BadInput, readArgs, readCount } from './input.ts';
@@ -16,7 +24,7 @@ export const markVerbs: Record<string, Verb> = {
     usage:
       'marks (--fraction a/b | --point x,y | --line a,b,c) [--sheet 300mm] [--tolerance 0.5mm] [--creases N] [--best K]',
     about:
-      'Ways to fold a mark on a square, exact ones first: a fraction of the lower edge from its left corner, a point in sheet sides, or the line ax + by = c. Carrying a mark square to the edge is not counted as a crease. Amplification: how far the mark moves for one unit of slip at every crease end.',
+      'Ways to fold a mark on a square, exact ones (proved in exact numbers) first: a fraction of the lower edge from its left corner, a point in sheet sides, or the line ax + by = c. Carrying a mark square to the edge is not counted as a crease. Amplification: how far the mark moves for one unit of slip at every crease end.',
     run(args) {
       const { values } = readArgs(
         args,
@@ -29,6 +37,7 @@ export const markVerbs: Record<string, Verb> = {
         0,
       );
       const target = readTarget(values);
+      const written = writtenOf(values);
       const sideMm = readMm(values.sheet ?? '300mm', 'sheet');
       const tolerance = readMm(values.tolerance ?? '0.5mm', 'tolerance') / sideMm;
       const creases = readCount(values.creases, 'creases', 1, 8) ?? 6;
@@ -42,7 +51,7 @@ export const markVerbs: Record<string, Verb> = {
           creases: answer.creases,
           error: answer.error,
           errorMm: answer.error * sideMm,
-          exact: answer.exact,
+          exact: answer.exact && (written === undefined || proveExact(table, answer, written) === true),
           amplification: amplificationOf(table, answer),
           steps: steps.map((step) => ({ says: sayStep(step, replay.sequence), move: step.move })),
         };
@@ -73,6 +82,16 @@ function readTarget({ fraction, point, line }: Record<string, string | boolean |
   if (size < 1e-9) throw new BadInput('--line has no direction: a and b are both 0; write it as 1,1,0.5.');
   const foot: [number, number] = [(a * c) / size ** 2, (b * c) / size ** 2];
   return { kind: 'line', line: lineThrough(foot, [foot[0] - b / size, foot[1] + a / size])! };
+}
+
+/** The target as it was written, for the proof; a line by its three numbers has none. */
+function writtenOf({
+  fraction,
+  point,
+}: Record<string, string | boolean | undefined>): WrittenTarget | undefined {
+  if (fraction !== undefined) return { kind: 'share', edge: EDGE, share: String(fraction) };
+  const at = point === undefined ? [] : String(point).split(',');
+  return at.length === 2 ? { kind: 'point', at: [at[0]!, at[1]!] } : undefined;
 }
 
 function readNumbers(value: string | boolean, name: string, count: number, example: string): number[] {

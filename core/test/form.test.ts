@@ -1,5 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildHeronPlan } from '../src/demo/index.ts';
+import {
+  angleForDepth,
+  buildArrangement,
+  findSpine,
+  openedDepth,
+  shortestFold,
+} from '../src/folded/index.ts';
 import { defaultLimits } from '../src/paper/index.ts';
 import type { Plan } from '../src/plan/index.ts';
 import { grainOfLimbs, sayGrain, toReadings, toWindowInput } from '../src/readings/index.ts';
@@ -114,6 +121,63 @@ describe('depth of the opened form', () => {
     expect(remedy.window.isOpen).toBe(true);
     expect(sayRemedy(remedy, 'mm')).toMatch(/^Open its halves to 23°: /);
     expect(toWindowInput(opened(null), readings, defaultLimits, [])!.depth).toBeUndefined();
+  });
+});
+
+describe('the shortest fold and the edge a form opens at', () => {
+  const replayOf = (steps: Plan['steps']) => replaySequence({ sheet: { kind: 'square' }, points: {}, steps });
+  const line = (x: number) => ({
+    kind: 'through' as const,
+    a: { kind: 'sheet' as const, at: [x, 0] as [number, number] },
+    b: { kind: 'sheet' as const, at: [x, 1] as [number, number] },
+  });
+  const over = (id: string, x: number, flap: [number, number]) =>
+    write.writeStep(id, {
+      kind: 'fold',
+      sense: 'valley',
+      line: line(x),
+      flap: [{ kind: 'sheet', at: flap }],
+      layers: 'all',
+    });
+
+  test('what lies on one line is one fold, however other folds cut it', () => {
+    // Folded in half, then a strip of both layers over: the first fold is cut, but stays one line of the model.
+    const half = over('half', 0.5, [1, 1]);
+    const top = write.writeStep('top', {
+      kind: 'fold',
+      sense: 'valley',
+      line: {
+        kind: 'through',
+        a: { kind: 'sheet', at: [0, 0.9] },
+        b: { kind: 'sheet', at: [0.5, 0.9] },
+      },
+      flap: [{ kind: 'sheet', at: [0, 1] }],
+      layers: 'all',
+    });
+    const once = replayOf([half]);
+    expect(shortestFold(once.steps[0]!.after)).toBeCloseTo(1, 9);
+    const twice = replayOf([half, top]);
+    expect(twice.steps.every((s) => !s.refusal)).toBe(true);
+    // The strip's fold is half a side long. The first fold, cut by it, lies doubled on one line: 0.9 long, not 0.1.
+    expect(shortestFold(twice.steps[1]!.after)).toBeCloseTo(0.5, 9);
+    expect(shortestFold(once.start)).toBeUndefined();
+  });
+
+  test('a fold in the middle of the form is no edge to open at; one at its rim is', () => {
+    const rim = replayOf([over('half', 0.5, [1, 1])]).steps[0]!.after;
+    const spine = findSpine(rim, buildArrangement(rim))!;
+    expect([spine.from[0], spine.to[0]]).toEqual([expect.closeTo(0.5, 9), expect.closeTo(0.5, 9)]);
+    // A narrow strip folded over leaves paper on one side only as well, and its edge is the longest.
+    const strip = replayOf([over('strip', 0.9, [1, 1])]).steps[0]!.after;
+    expect(findSpine(strip, buildArrangement(strip))!.reach).toBeCloseTo(0.9, 9);
+    expect(findSpine(replayOf([]).start, buildArrangement(replayOf([]).start))).toBeUndefined();
+  });
+
+  test('opened depth and the angle for it undo each other', () => {
+    for (const degrees of [10, 45, 90, 180])
+      expect(angleForDepth(80, openedDepth(80, degrees, 2), 2)).toBeCloseTo(degrees, 6);
+    expect(angleForDepth(80, 170, 2)).toBeUndefined();
+    expect(angleForDepth(80, 1, 2)).toBe(0);
   });
 });
 

@@ -54,6 +54,21 @@ describe('lines and isometries', () => {
     );
   });
 
+  test('of lines all but parallel the crease between them comes first, whichever way they are drawn', () => {
+    const left = lineThrough([0, 0], [0, 1])!;
+    for (const tilt of [0.004, -0.004, 0])
+      for (const isTurned of [false, true]) {
+        const ends: [Point, Point] = [
+          [0.5, 0],
+          [0.5 + tilt, 1],
+        ];
+        const right = isTurned ? lineThrough(ends[1], ends[0])! : lineThrough(ends[0], ends[1])!;
+        const between = linesOnto(left, right)[0]!;
+        for (const y of [0, 0.5, 1])
+          expect(Math.abs(sideOf(between, [0.25 + (tilt * y) / 2, y]))).toBeLessThan(1e-5);
+      }
+  });
+
   test('creases of a line onto a line bring one onto the other', () => {
     fc.assert(
       fc.property(line, line, (a, b) => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildEffort } from '../src/effort/index.ts';
 import { buildHeronPlan } from '../src/demo/index.ts';
-import { defaultSigma, judgeSequence, mostReplays } from '../src/marks/index.ts';
+import { defaultSigma, judgeSequence, learnSlip, mostReplays } from '../src/marks/index.ts';
 import { type Step, replaySequence, write } from '../src/sequence/index.ts';
 
 const named = (name: string) => ({ kind: 'named', name }) as const;
@@ -23,6 +23,24 @@ const fold = (id: string, from: string, to: string, flap = from, more: object = 
     },
     more,
   );
+
+describe('a drill teaches the slip of a hand', () => {
+  test('the misses alone, and with the rule of thumb as four folds', () => {
+    expect(learnSlip(0.25, [])).toBeUndefined();
+    const few = learnSlip(0.25, [0.5, -0.5])!;
+    expect(few.measuredMm).toBeCloseTo(0.5, 12);
+    expect(few.slipMm).toBeCloseTo(Math.sqrt((0.5 + 4 * 0.0625) / 6), 12);
+  });
+
+  test('many folds outweigh the rule', () => {
+    const many = learnSlip(
+      0.25,
+      Array.from({ length: 400 }, (_, i) => (i % 2 ? 0.6 : -0.6)),
+    )!;
+    expect(many.slipMm).toBeGreaterThan(0.595);
+    expect(many.slipMm).toBeLessThan(0.6);
+  });
+});
 
 describe('slips carried through a whole sequence', () => {
   test('a corner brought to the opposite one misses it by both ends of the crease', () => {

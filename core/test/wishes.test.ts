@@ -124,8 +124,10 @@ describe('parts of the sheet kept clear', () => {
       const plain = waysTo(square, wish, undefined, 1 / 300);
       const kept = waysTo(square, wish, [part], 1 / 300);
       const crosses = ({ judged }: (typeof kept)[number]): boolean =>
-        judged.replay.steps.some((s) =>
-          (s.trail?.creases ?? []).some((c) => lengthWithin(part, c.from, c.to) > 1e-9),
+        judged.replay.steps.some(
+          (s) =>
+            !/without pressing/.test(s.step.note) &&
+            (s.trail?.creases ?? []).some((c) => lengthWithin(part, c.from, c.to) > 1e-9),
         );
       expect(kept.map((w) => w.way.touches)).toEqual(kept.map(crosses));
       expect(kept.map((w) => w.way.touches)).toEqual(kept.map((w) => w.way.touches).sort());
@@ -218,5 +220,69 @@ describe('the deeper table', () => {
     deepen(paper, () => {
       throw new Error('nothing is built that does not pay');
     });
+  });
+});
+
+describe('any place of any sheet', () => {
+  const shapes: [string, SheetShape, (chance: () => number) => Point][] = [
+    ['square', square, (c) => [c(), c()]],
+    ['root-two sheet', paper, (c) => [1.414 * c(), c()]],
+    [
+      'half square',
+      half,
+      (c) => {
+        const [x, y] = [c(), c()];
+        return x + y > 1 ? [1 - x, 1 - y] : [x, y];
+      },
+    ],
+  ];
+  test.each(shapes)(
+    'random places of a %s are reached as near as said, measured by the engine',
+    (_, sheet, at) => {
+      const chance = buildChance(23);
+      let reached = 0;
+      for (let i = 0; i < 25; i++) {
+        const wish: MarkWish = { kind: 'point', at: [...at(chance)] };
+        const found = findWays(sheet, wish, { prefix: 'r', near: 1 / 300 });
+        if (!found.ok) continue;
+        reached++;
+        const [way] = found.value.ways;
+        const { replay, missMm, creases } = judgeConstruction(
+          way!,
+          found.value.target,
+          sheet,
+          300,
+          defaultSigma,
+        );
+        expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+        expect(missMm).toBeLessThan(1 + 1e-6);
+        expect(creases).toBeLessThanOrEqual(6);
+      }
+      expect(reached).toBeGreaterThan(20);
+    },
+  );
+
+  test.each(shapes)('random lines of a %s are reached, or it is told that none is near', (_, sheet, at) => {
+    const chance = buildChance(29);
+    let reached = 0;
+    for (let i = 0; i < 12; i++) {
+      const wish: MarkWish = {
+        kind: 'line',
+        through: [...at(chance)],
+        degrees: Math.round(chance() * 1800) / 10,
+      };
+      const found = findWays(sheet, wish, { prefix: 'l', near: 1.5 / 300 });
+      if (!found.ok) {
+        expect(found.fault).toMatch(/^(Nothing that six folds|The line through)/);
+        continue;
+      }
+      reached++;
+      for (const way of found.value.ways) {
+        const { replay, missMm } = judgeConstruction(way, found.value.target, sheet, 300, defaultSigma);
+        expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+        expect(missMm).toBeLessThan(way.exact ? 1e-6 : 3);
+      }
+    }
+    expect(reached).toBeGreaterThan(3);
   });
 });

@@ -29,6 +29,30 @@ const PROBE = 1e-5;
 /** Tolerances under this share of the side are an eye's, not a guess's. */
 const BY_EYE = 0.01;
 
+/** So many folds of a drill weigh as much as the rule of thumb. */
+const DRILL_WEIGHT = 4;
+
+/** A folder's slip from what was measured in a drill. */
+export interface LearnedSlip {
+  /** Root mean square of the misses alone, in mm. */
+  readonly measuredMm: number;
+  /** The same with the rule of thumb counted as a few folds: few folds change it little. */
+  readonly slipMm: number;
+}
+
+/**
+ * One alignment folded some times and each miss measured in mm: the slip (one standard deviation) they speak for, with the
+ * rule of thumb as what is known before. Undefined without a miss.
+ */
+export function learnSlip(ruleMm: number, missesMm: readonly number[]): LearnedSlip | undefined {
+  if (missesMm.length === 0) return undefined;
+  const squares = missesMm.reduce((sum, m) => sum + m * m, 0);
+  return {
+    measuredMm: Math.sqrt(squares / missesMm.length),
+    slipMm: Math.sqrt((squares + DRILL_WEIGHT * ruleMm ** 2) / (missesMm.length + DRILL_WEIGHT)),
+  };
+}
+
 /**
  * How far each measured place moves for one unit of slip at the crease ends of one step: each end is displaced in turn and
  * what follows replayed; root sum square of both. Nothing where the step makes no crease by a line.

@@ -90,16 +90,16 @@ function lookUp(
   ask: FoundAsk,
   { looked, isGood = () => true, barred }: Looking,
 ): Construction[] {
-  const look = (tolerance: number): MarkAnswer[] => {
-    const found = findMark(table, ask.target, {
-      creases: MOST_CREASES,
-      tolerance,
-      best: looked,
-      ...(barred ? { barred } : {}),
-    });
-    // What is there without a fold needs no mark.
-    return found.ok ? distinct(found.value.filter((a) => a.error <= tolerance && a.creases > 0)) : [];
-  };
+  const near = ask.near ?? NEAR;
+  const found = findMark(table, ask.target, {
+    creases: MOST_CREASES,
+    tolerance: near,
+    best: looked,
+    each: true,
+    ...(barred ? { barred } : {}),
+  });
+  // What is there without a fold needs no mark.
+  const answers = found.ok ? distinct(found.value.filter((a) => a.error <= near && a.creases > 0)) : [];
   const written: { answer: MarkAnswer; way: Construction }[] = [];
   const take = (answers: readonly MarkAnswer[], most: number): void => {
     const enough = written.length + most;
@@ -111,12 +111,12 @@ function lookUp(
     }
   };
   take(
-    look(EXACT).filter((a) => a.exact),
+    answers.filter((a) => a.exact),
     MOST_EXACT,
   );
   const fewest = written[0]?.answer.creases ?? Infinity;
   take(
-    look(ask.near ?? NEAR).filter((a) => !a.exact && a.creases < fewest),
+    answers.filter((a) => !a.exact && a.creases < fewest),
     MOST_NEAR,
   );
   return written.map((w) => w.way);

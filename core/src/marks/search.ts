@@ -36,7 +36,10 @@ export interface MarkLimits {
   readonly creases: number;
   /** What is near enough, in sheet sides. */
   readonly tolerance: number;
+  /** So many answers in all, and of each number of creases. */
   readonly best: number;
+  /** All that were kept of each number of creases are wanted, not the best in all alone. */
+  readonly each?: boolean;
   /** Lines of the table that may not be folded. */
   readonly barred?: ReadonlySet<number>;
 }
@@ -130,7 +133,7 @@ class Shortlist {
           classOf(a) - classOf(b) ||
           (classOf(a) === 2 ? a.error - b.error : a.creases - b.creases || a.error - b.error),
       )
-      .slice(0, this.limits.best);
+      .slice(0, this.limits.each ? undefined : this.limits.best);
   }
 }
 

@@ -173,7 +173,17 @@ export class MarkTable {
         visit(a, b, off < 0 !== det < 0 ? -off / det : off / det);
     };
     const last = this.starts.at(-1) ?? this.count;
-    for (let b = 1; b < last; b++) for (let a = 0; a < b; a++) cross(a, b);
+    for (let b = 1; b < last; b++) {
+      // Multiplied out for the one line: this loop is what an answer waits for.
+      const [bx, by, bc] = [raw[3 * b]!, raw[3 * b + 1]!, raw[3 * b + 2]!];
+      const [px, py, pc] = [bc * wy - by * value, bx * value - bc * wx, by * wx - bx * wy];
+      for (let i = 0; i < 3 * b; i += 3) {
+        const det = raw[i]! * by - raw[i + 1]! * bx;
+        const off = raw[i]! * px + raw[i + 1]! * py + raw[i + 2]! * pc;
+        const most = reach * (det < 0 ? -det : det);
+        if (off < most && off > -most) cross(i / 3, b);
+      }
+    }
     // A line of the last level takes the whole depth: it can only cross what it was folded from.
     const needs = this.needs.raw();
     for (let b = last; b < this.count; b++) {

@@ -23,6 +23,8 @@ export interface WaysRequest extends OnSheet {
 export interface DivideRequest extends OnSheet {
   readonly edge: string;
   readonly parts: number;
+  /** The edge that is divided alike, for a grid both ways. */
+  readonly other: string | null;
 }
 
 /** A sequence whose accuracy is wanted, and the corners whose flaps shall come out alike. */

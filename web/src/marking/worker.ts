@@ -33,19 +33,58 @@ const marker = {
     return judgeSequence({ replay, pairs, sigma }, effort) ?? null;
   },
   /** Ways to divide an edge into equal parts, the schools side by side. */
-  divide({ edge, parts, clear, sheet, sideMm, sigma, prefix }: DivideRequest): Answer<PartsWay> {
-    const ask = { edge, parts, ...(clear ? { clear } : {}) };
-    const found = divideEdge(sheet, ask, prefix);
-    if (!found.ok) return { fault: found.fault };
-    const ways = found.value.map((way): PartsWay => {
-      const { replay, ...judged } = judgeDivision(way, ask, sheet, sideMm, sigma);
-      const { id, title, how, exact, steps } = way;
-      return { id, title, how, exact, steps, ...judged, pictures: filmOf(replay) };
-    });
-    return { ways };
+  divide(request: DivideRequest): Answer<PartsWay> {
+    const { edge, other, prefix } = request;
+    const one = divideOne(request, edge, prefix);
+    if (other === null || 'fault' in one) return one;
+    const second = divideOne(request, other, `${prefix}-${other}`);
+    if ('fault' in second) return second;
+    return {
+      ways: one.ways.flatMap((way): PartsWay[] => {
+        const match = second.ways.find((w) => w.id === way.id);
+        return match ? [bothWays(way, match)] : [];
+      }),
+    };
   },
 };
 export type Marker = typeof marker;
+
+function divideOne(
+  { parts, clear, sheet, sideMm, sigma }: DivideRequest,
+  edge: string,
+  prefix: string,
+): Answer<PartsWay> {
+  const ask = { edge, parts, ...(clear ? { clear } : {}) };
+  const found = divideEdge(sheet, ask, prefix);
+  if (!found.ok) return { fault: found.fault };
+  const ways = found.value.map((way): PartsWay => {
+    const { replay, ...judged } = judgeDivision(way, ask, sheet, sideMm, sigma);
+    const { id, title, how, exact, steps } = way;
+    return { id, title, how, exact, steps, ...judged, pictures: filmOf(replay) };
+  });
+  return { ways };
+}
+
+/** Two divisions made one after the other: what they cost together, and the worse of their marks. */
+function bothWays(one: PartsWay, other: PartsWay): PartsWay {
+  const worse = other.errorMm > one.errorMm ? other : one;
+  const before = worse === other ? one.steps.length : 0;
+  return {
+    ...one,
+    title: one.title === other.title ? `${one.title}, both ways` : `${one.title}; across: ${other.title}`,
+    exact: one.exact && other.exact,
+    touches: one.touches || other.touches,
+    creases: one.creases + other.creases,
+    pinches: one.pinches + other.pinches,
+    extra: one.extra + other.extra,
+    missMm: Math.max(one.missMm, other.missMm),
+    errorMm: worse.errorMm,
+    worstMark: worse.worstMark,
+    worstStep: worse.worstStep + before,
+    steps: [...one.steps, ...other.steps],
+    pictures: [...one.pictures, ...other.pictures],
+  };
+}
 
 function waysTo({ wish, sheet, sideMm, sigma, prefix, nearMm, clear }: WaysRequest): Answer<MarkWay> {
   const found = findWays(sheet, wish, { prefix, near: nearMm / sideMm, ...(clear ? { clear } : {}) });

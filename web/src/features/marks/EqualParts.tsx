@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { edgesOf } from '@jade/core/sheet';
+import { type SheetShape, edgesOf } from '@jade/core/sheet';
 import { toFigure } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
@@ -14,9 +14,17 @@ interface PartsAsk {
   readonly edge: string;
   readonly parts: number;
   readonly keep: string;
+  readonly isGrid: boolean;
 }
 
 const prefixOf = ({ edge, parts }: PartsAsk): string => `parts-${edge}-${parts}-`;
+
+/** The edge that runs from the first one's end. */
+function nextEdge(shape: SheetShape, edge: string): string | null {
+  const edges = edgesOf(shape);
+  const i = edges.findIndex((e) => e.name === edge);
+  return i < 0 ? null : edges[(i + 1) % edges.length]!.name;
+}
 
 /** An edge in n equal parts: the schools side by side at this sheet, and a part of the sheet kept clear of creases. */
 export function EqualParts() {
@@ -26,6 +34,7 @@ export function EqualParts() {
   const [edge, setEdge] = useState('AB');
   const [parts, setParts] = useState(5);
   const [keep, setKeep] = useState('nothing');
+  const [isGrid, setGrid] = useState(false);
   const [ask, setAsk] = useState<PartsAsk>();
   const [answer, setAnswer] = useState<{ ask: PartsAsk; found: Answer<PartsWay> }>();
   const clear = useClearParts(ask?.keep ?? 'nothing', ask?.edge ?? 'AB');
@@ -33,7 +42,8 @@ export function EqualParts() {
   useEffect(() => {
     if (!ask || clear === undefined) return;
     let live = true;
-    const request = { edge: ask.edge, parts: ask.parts, clear, sheet: shape, sideMm, sigma };
+    const other = ask.isGrid ? nextEdge(shape, ask.edge) : null;
+    const request = { edge: ask.edge, parts: ask.parts, other, clear, sheet: shape, sideMm, sigma };
     askParts({ ...request, prefix: prefixOf(ask).slice(0, -1) })
       .then((found) => live && setAnswer({ ask, found }))
       .catch(() => undefined);
@@ -41,7 +51,7 @@ export function EqualParts() {
       live = false;
     };
   }, [ask, clear, shape, sideMm, sigma]);
-  const begin = (): void => setAsk({ edge, parts, keep });
+  const begin = (): void => setAsk({ edge, parts, keep, isGrid });
   return (
     <section aria-label="Equal parts" className="px-7 pb-10">
       <div className="mb-4 flex flex-wrap items-end gap-3">
@@ -54,6 +64,10 @@ export function EqualParts() {
           onChoice={setEdge}
         />
         <ClearChoice value={keep} onChoice={setKeep} />
+        <label className="flex min-h-[36px] items-center gap-2">
+          <input type="checkbox" checked={isGrid} onChange={(e) => setGrid(e.target.checked)} />
+          both ways, a grid
+        </label>
         <button type="button" className="btn solid" onClick={begin}>
           Divide it
         </button>
@@ -78,7 +92,9 @@ function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWa
     <>
       <table className="plain mb-5">
         <caption className="note pb-1 text-left">
-          {ask.parts} parts of {ask.edge} at {toFigure(sideMm, 0)} mm, with your own accuracy from Settings
+          {ask.parts} parts of {ask.edge}
+          {ask.isGrid ? ' and of the edge beside it' : ''} at {toFigure(sideMm, 0)} mm, with your own accuracy
+          from Settings
         </caption>
         <thead>
           <tr>

@@ -2,6 +2,7 @@ import { defaultSettings, settingsSchema, type Settings } from '@jade/core/setti
 import { useState } from 'react';
 import { sayFault, useGetSettingsQuery, usePutSettingsMutation } from '../../api/index.ts';
 import { Choice, NumberField, Slip, Waiting } from '../../ui/index.ts';
+import { Drill } from './Drill.tsx';
 
 const UNITS = [
   { value: 'mm', label: 'millimetres' },
@@ -95,6 +96,9 @@ export function SettingsPage() {
         {slip('throughMarks', 'Through two marks')}
         {slip('byEye', 'By eye')}
         {slip('guess', 'A guessed division')}
+        <Drill
+          onTake={(key, mm) => change({ ...data, sigma: { ...data.sigma, [key]: Math.max(mm, 0.01) } })}
+        />
         <p className="col-span-full">
           <button
             type="button"
