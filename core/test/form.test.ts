@@ -9,9 +9,8 @@ import {
 } from '../src/folded/index.ts';
 import { defaultLimits } from '../src/paper/index.ts';
 import type { Plan } from '../src/plan/index.ts';
-import { grainOfLimbs, sayGrain, toReadings, toWindowInput } from '../src/readings/index.ts';
+import { grainOfLimbs, sayGrain, toWindowInput } from '../src/readings/index.ts';
 import { replaySequence, write } from '../src/sequence/index.ts';
-import { defaultSettings } from '../src/settings/index.ts';
 import { cornersOf } from '../src/sheet/index.ts';
 import {
   type RemedyOptions,
@@ -21,24 +20,10 @@ import {
   sayRemedy,
   toWindow,
 } from '../src/window/index.ts';
+import { readingsOf } from './plans.ts';
 
 const none: RemedyOptions = { papers: [], bases: [], withoutLimb: [] };
 const heronPlan = buildHeronPlan();
-
-const readingsOf = (plan: Plan) => {
-  const replay = replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
-  const input = {
-    plan,
-    replay,
-    runs: [],
-    diary: [],
-    otherDiary: [],
-    limits: defaultSettings.limits,
-    sigma: defaultSettings.sigma,
-    unit: 'mm' as const,
-  };
-  return { replay, readings: toReadings(input) };
-};
 
 describe('depth of the opened form', () => {
   const half = write.writeStep('half', {

@@ -4,7 +4,6 @@ import { toCuttingPdf } from '../src/booklet/index.ts';
 import { judgeColours, saySwaps } from '../src/checks/index.ts';
 import { buildHeronPlan, lanternDrawer } from '../src/demo/index.ts';
 import { readDrawerCsv, toCuttingDxf, toDrawerCsv } from '../src/formats/index.ts';
-import type { Plan } from '../src/plan/index.ts';
 import {
   caliperOfStack,
   defaultLimits,
@@ -16,9 +15,8 @@ import {
 } from '../src/paper/index.ts';
 import { bases, foldBase } from '../src/bases/index.ts';
 import { matchBases, startingFigures, taskOf } from '../src/parts/index.ts';
-import { priceOfRules, toReadings, toWindowInput } from '../src/readings/index.ts';
+import { priceOfRules, toWindowInput } from '../src/readings/index.ts';
 import { replaySequence, write } from '../src/sequence/index.ts';
-import { defaultSettings } from '../src/settings/index.ts';
 import { learnRatio } from '../src/sizing/index.ts';
 import {
   type RemedyOptions,
@@ -32,6 +30,7 @@ import {
   toPracticeSide,
   toWindow,
 } from '../src/window/index.ts';
+import { readingsOf } from './plans.ts';
 
 const none: RemedyOptions = { papers: [], bases: [], withoutLimb: [] };
 const sure = learnRatio(Array.from({ length: 50 }, () => ({ predictedMm: 100, measuredMm: 100 })));
@@ -240,20 +239,6 @@ test('the practice sheet makes the hardest feature comfortable', () => {
 });
 
 describe('the plans of the cast', () => {
-  const readingsOf = (plan: Plan) => {
-    const replay = replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps: plan.steps });
-    const input = {
-      plan,
-      replay,
-      runs: [],
-      diary: [],
-      otherDiary: [],
-      limits: defaultSettings.limits,
-      sigma: defaultSettings.sigma,
-      unit: 'mm' as const,
-    };
-    return { replay, readings: toReadings(input) };
-  };
   const heronPlan = buildHeronPlan();
   const { replay, readings } = readingsOf(heronPlan);
 

@@ -3,7 +3,14 @@ import { type Point, lengthWithin } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { measureState } from '../readings/index.ts';
-import { type Replay, type ReplayedStep, type Step, repeatMove, resolvePoint } from '../sequence/index.ts';
+import {
+  type Replay,
+  type ReplayedStep,
+  type Step,
+  contextAfter,
+  repeatMove,
+  resolvePoint,
+} from '../sequence/index.ts';
 import { symmetriesOf } from '../sheet/index.ts';
 import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
 import { checkColours } from './colours.ts';
@@ -94,14 +101,12 @@ function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep
 
 /** The parts of the sheet that show in front where a zone of the finished skin lies, convex each; none where nothing shows. */
 export function zoneOnSheet(
-  { plan, replay }: Pick<PlanCheck, 'plan' | 'replay'>,
+  { replay }: Pick<PlanCheck, 'replay'>,
   zone: Plan['zones'][number],
 ): (readonly Point[])[] {
   const last = replay.steps.at(-1);
   if (!last) return [];
-  const trails = new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : [])));
-  const numbers = new Map(replay.steps.map((s) => [s.step.id, s.number]));
-  const context = { state: last.after, points: plan.points, trails, numbers };
+  const context = contextAfter(replay);
   const seen = [zone.at, ...zone.more].flatMap((ref) => {
     const at = resolvePoint(ref, context);
     const facet = at.ok && at.value.sheet ? visibleFacet(last.after, at.value.sheet) : undefined;

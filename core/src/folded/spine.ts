@@ -22,7 +22,7 @@ const MOST_BEYOND = 0.03;
 /** The spine through two points of the model; undefined where they are one. */
 export function spineThrough(map: Arrangement, from: Point, to: Point): Spine | undefined {
   const line = lineThrough(from, to);
-  return line && { from, to, reach: Math.max(...reachesOf(map, line).map(Math.abs)) };
+  return line && { from, to, reach: Math.max(...reachesOf(toOutline(map).flat(), line).map(Math.abs)) };
 }
 
 /**
@@ -48,14 +48,14 @@ export function findSpine(state: FlatState, map: Arrangement): Spine | undefined
   const { minX, minY, maxX, maxY } = boundsOf(corners);
   const least = LEAST_RUN * Math.max(maxX - minX, maxY - minY);
   const [longest] = runs
-    .filter(({ line, length }) => length >= least && isOneSided(reachesOf(map, line)))
+    .filter(({ line, length }) => length >= least && isOneSided(reachesOf(corners, line)))
     .sort((a, b) => (Math.abs(a.length - b.length) > ALIKE ? b.length - a.length : 0));
   return longest && spineThrough(map, longest.from, longest.to);
 }
 
-/** The farthest corner of the silhouette on either side of a line, signed. */
-function reachesOf(map: Arrangement, line: Line): readonly [number, number] {
-  const off = toOutline(map).flatMap((loop) => loop.map((p) => sideOf(line, p)));
+/** The farthest corner of a silhouette on either side of a line, signed. */
+function reachesOf(corners: readonly Point[], line: Line): readonly [number, number] {
+  const off = corners.map((p) => sideOf(line, p));
   return [Math.min(0, ...off), Math.max(0, ...off)];
 }
 

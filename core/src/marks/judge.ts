@@ -9,7 +9,7 @@ import {
   toUnit,
 } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
-import { type Replay, replaySequence, resolvePoint } from '../sequence/index.ts';
+import { type Replay, contextAfter, replaySequence, resolvePoint } from '../sequence/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
 import { type AlignmentSigma, sigmaOf, slipOf } from './accuracy.ts';
 import { SheetBounds } from './alignments.ts';
@@ -105,14 +105,7 @@ const offAlong = (wanted: Line, line: Line, p: Point): number =>
   -sideOf(line, p) / dot(line.normal, wanted.normal);
 
 function placeOf({ mark }: Construction, r: Replay): Point {
-  const found =
-    mark &&
-    resolvePoint(mark, {
-      state: r.steps.at(-1)?.after ?? r.start,
-      points: {},
-      trails: new Map(r.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
-      numbers: new Map(r.steps.map((s) => [s.step.id, s.number])),
-    });
+  const found = mark && resolvePoint(mark, contextAfter(r));
   invariant(found?.ok && found.value.sheet, 'a construction of a place ends in a crossing');
   return found.value.sheet;
 }

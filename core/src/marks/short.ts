@@ -1,5 +1,5 @@
 import { type Point, distance, dot, subtract, toUnit } from '../geometry/index.ts';
-import { type PointRef, type Step, replaySequence, resolvePoint } from '../sequence/index.ts';
+import { type PointRef, type Step, contextAfter, replaySequence, resolvePoint } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 
 /** How far a crease is pressed beyond the last place that is read off it, in sheet sides. */
@@ -12,14 +12,11 @@ type Meet = Extract<PointRef, { kind: 'meet' }>;
  * pressed leaves no scar. A crease that is read as a whole line stays whole. `end` is a place read off when all is folded.
  */
 export function pressShort(sheet: SheetShape, steps: readonly Step[], end?: PointRef): Step[] {
-  const { start, steps: replayed } = replaySequence({ sheet, points: {}, steps });
-  const last = replayed.at(-1);
-  const trails = new Map(replayed.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : [])));
-  const context = { state: last?.after ?? start, points: {}, trails, numbers: new Map<string, number>() };
+  const context = contextAfter(replaySequence({ sheet, points: {}, steps }));
   const { meets, whole } = readsOf(steps, end);
   return steps.map((step) => {
     const { move } = step;
-    const crease = trails.get(step.id)?.creases[0];
+    const crease = context.trails.get(step.id)?.creases[0];
     if (move.kind !== 'crease' || move.span || !crease || whole.has(step.id)) return step;
     const along = toUnit(subtract(crease.to, crease.from));
     const places = meets

@@ -11,7 +11,14 @@ import {
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
-import { type PointRef, type ReplayedStep, replaySequence, resolvePoint } from '../sequence/index.ts';
+import {
+  type PointRef,
+  type Replay,
+  type ReplayedStep,
+  contextAfter,
+  replaySequence,
+  resolvePoint,
+} from '../sequence/index.ts';
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
@@ -81,7 +88,7 @@ function toStandingMm(
   sized: ReplayedStep,
   sideMm: number | undefined,
 ): Standing | undefined {
-  const feet = sideMm === undefined ? undefined : toPair({ plan, replay }, sized, plan.finish.feet);
+  const feet = sideMm === undefined ? undefined : toPair(replay, sized, plan.finish.feet);
   if (!feet || sideMm === undefined) return undefined;
   const { centroid } = measureState(sized.after).measures;
   return toStanding(scale(centroid, sideMm), [scale(feet[0], sideMm), scale(feet[1], sideMm)]);
@@ -89,17 +96,12 @@ function toStandingMm(
 
 /** Where two points of the finish lie in the measured step; undefined where they are not chosen or were lost. */
 function toPair(
-  { plan, replay }: Pick<ReadingsInput, 'plan' | 'replay'>,
+  replay: Replay,
   sized: ReplayedStep,
   refs: readonly [PointRef, PointRef] | null,
 ): readonly [Point, Point] | undefined {
   if (!refs) return undefined;
-  const context = {
-    state: sized.after,
-    points: plan.points,
-    trails: new Map(replay.steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
-    numbers: new Map(replay.steps.map((s) => [s.step.id, s.number])),
-  };
+  const context = contextAfter(replay, sized.after);
   const [a, b] = refs.map((ref) => resolvePoint(ref, context));
   return a?.ok && b?.ok ? [a.value.model, b.value.model] : undefined;
 }
@@ -112,7 +114,7 @@ function toForm(
 ): Readings['form'] {
   if (sideMm === undefined) return undefined;
   const { map, spine: proposed, measures } = measureState(sized.after);
-  const chosen = toPair({ plan, replay }, sized, plan.finish.spine);
+  const chosen = toPair(replay, sized, plan.finish.spine);
   const spine = (chosen && spineThrough(map, ...chosen)) ?? proposed;
   const thicknessMm = measures.spot.layers * (plan.paper.caliperMm ?? 0);
   const degrees = plan.finish.openedDegrees ?? 0;

@@ -24,6 +24,7 @@ export {
 export type { ResolveContext, ResolvedPoint, StepTrail } from './resolve.ts';
 export { onModel, resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
 export type { Sequence, Replay, ReplayedStep, Slip } from './replay.ts';
+export { contextAfter } from './replay.ts';
 export { replaySequence, writeOut } from './replay.ts';
 export type { OfferedResult } from './results.ts';
 export { listResults } from './results.ts';

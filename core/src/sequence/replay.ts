@@ -162,3 +162,13 @@ export function writeOut(move: Move, sequence: Sequence, depth = 0): Outcome<Mov
 
 /** Repeats of repeats of repeats; more is a ring. */
 const MOST_NESTED = 8;
+
+/** What references are read against when all is folded: the last state, with every mark and crease made on the way. */
+export function contextAfter({ sequence, start, steps }: Replay, state?: FlatState): ResolveContext {
+  return {
+    state: state ?? steps.at(-1)?.after ?? start,
+    points: sequence.points,
+    trails: new Map(steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
+    numbers: new Map(steps.map((s) => [s.step.id, s.number])),
+  };
+}

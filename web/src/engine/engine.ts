@@ -235,7 +235,7 @@ export function buildEngine(): Engine {
       return state ? dragGhost(state, from, to) : [];
     },
 
-    zoneParts: (zone) => (input && replay ? zoneOnSheet({ plan: input.plan, replay }, zone) : []),
+    zoneParts: (zone) => (replay ? zoneOnSheet({ replay }, zone) : []),
 
     readAtlas(wanted, sheet) {
       const folded = sheet === 'any' ? bases.map((b) => mustFold(b.id)) : basesFrom(sheet);

@@ -4,6 +4,9 @@ import type { SheetShape } from '@jade/core/sheet';
 import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest, WholeRequest } from './types.ts';
 import type { Marker } from './worker.ts';
 
+/** Hears how much is done; null when nothing is under way any more. */
+type Listener = (share: number | null) => void;
+
 interface Running {
   readonly marker: Comlink.Remote<Marker>;
   /** Comes true when the worker was ended: what it was asked is then never answered. */
@@ -28,14 +31,24 @@ function getMarker(): Running {
   return running;
 }
 
-/** Shapes whose deeper table was called off; it is not begun again by itself. */
-const calledOff = new Set<string>();
-
 /** Ends the worker with what it is doing; the next question starts anew with the quick table. */
 export function stopMarking(): void {
   running?.end();
   running = undefined;
 }
+
+/** A deeper table being built, and all who wait for it. */
+interface Deepening {
+  share: number;
+  readonly waiting: Set<Listener>;
+  /** Settles when the table is built or called off. */
+  readonly over: Promise<unknown>;
+}
+
+let deepening: Deepening | undefined;
+
+/** Shapes whose deeper table was called off; it is not begun again by itself. */
+const calledOff = new Set<string>();
 
 /** Calls the deeper table of a sheet off for good. */
 export function stopDeepening(sheet: SheetShape): void {
@@ -43,61 +56,70 @@ export function stopDeepening(sheet: SheetShape): void {
   stopMarking();
 }
 
-/** Waits for an answer while `onShare` hears of it, deaf once it is there; undefined when the worker was ended first. */
-async function listen<T>(
-  { ended }: Running,
-  ask: (news: (share: number) => void) => Promise<T>,
-  onShare: (share: number | null) => void,
-): Promise<T | undefined> {
-  let isLive = true;
-  onShare(0);
-  const answer = await Promise.race([
-    ask(
-      Comlink.proxy((share: number): void => {
-        // News still under way when the worker has ended would come after its end.
-        if (isLive) onShare(share);
-      }),
-    ),
-    ended,
-  ]);
-  isLive = false;
-  onShare(null);
-  return answer === 'ended' ? undefined : answer;
+function startDeepening({ marker, ended }: Running, sheet: SheetShape): Deepening {
+  const waiting = new Set<Listener>();
+  const news = Comlink.proxy((share: number): void => {
+    begun.share = share;
+    for (const hear of waiting) hear(share);
+  });
+  const over = Promise.race([marker.deepen(sheet, news), ended]).finally(() => {
+    // News still under way when the worker has ended would come after its end.
+    waiting.clear();
+    deepening = undefined;
+  });
+  const begun: Deepening = { share: 0, waiting, over };
+  return begun;
 }
 
 /**
  * Ways to a mark: first from the table that is at hand, then, where a deeper one can be built, once more from that.
- * `tell` hears both answers, `onShare` how much of the deeper table is done (null when none is under way).
+ * `tell` hears both answers, `onShare` how much of the deeper table is done; both are deaf once `signal` is off.
  */
 export async function askWays(
   request: WaysRequest,
+  signal: AbortSignal,
   tell: (answer: Answer<MarkWay>) => void,
-  onShare: (share: number | null) => void,
+  onShare: Listener,
 ): Promise<void> {
   const own = getMarker();
-  const first = await own.marker.find(request);
-  tell(first.answer);
-  if (!first.canDeepen || calledOff.has(JSON.stringify(request.sheet))) return;
-  const done = await listen(
-    own,
-    async (news) => {
-      await own.marker.deepen(request.sheet, news);
-      return own.marker.find(request);
-    },
-    onShare,
-  );
-  if (done) tell(done.answer);
+  if (!deepening) {
+    const first = await Promise.race([own.marker.find(request), own.ended]);
+    if (signal.aborted) return;
+    if (first === 'ended') return askWays(request, signal, tell, onShare);
+    tell(first.answer);
+    if (!first.canDeepen || calledOff.has(JSON.stringify(request.sheet))) return;
+    deepening ??= startDeepening(own, request.sheet);
+  }
+  const { waiting, over, share } = deepening;
+  waiting.add(onShare);
+  onShare(share);
+  await over;
+  waiting.delete(onShare);
+  if (signal.aborted) return;
+  onShare(null);
+  return askWays(request, signal, tell, onShare);
+}
+
+/** Ways to divide an edge into equal parts; undefined when the worker was ended. */
+export async function askParts(request: DivideRequest): Promise<Answer<PartsWay> | undefined> {
+  const { marker, ended } = getMarker();
+  const answer = await Promise.race([marker.divide(request), ended]);
+  return answer === 'ended' ? undefined : answer;
 }
 
 /** The accuracy of a whole sequence; undefined when stopped. */
 export async function askAccuracy(
   request: WholeRequest,
-  onShare: (share: number | null) => void,
+  onShare: Listener,
 ): Promise<WholeAccuracy | undefined> {
-  const own = getMarker();
-  return (await listen(own, (news) => own.marker.judge(request, news), onShare)) ?? undefined;
+  const { marker, ended } = getMarker();
+  let isLive = true;
+  const news = Comlink.proxy((share: number): void => {
+    if (isLive) onShare(share);
+  });
+  onShare(0);
+  const answer = await Promise.race([marker.judge(request, news), ended]);
+  isLive = false;
+  onShare(null);
+  return answer === 'ended' ? undefined : (answer ?? undefined);
 }
-
-/** Ways to divide an edge into equal parts. */
-export const askParts = (request: DivideRequest): Promise<Answer<PartsWay>> =>
-  getMarker().marker.divide(request);

@@ -45,7 +45,7 @@ export function EqualParts() {
     const other = ask.isGrid ? nextEdge(shape, ask.edge) : null;
     const request = { edge: ask.edge, parts: ask.parts, other, clear, sheet: shape, sideMm, sigma };
     askParts({ ...request, prefix: prefixOf(ask).slice(0, -1) })
-      .then((found) => live && setAnswer({ ask, found }))
+      .then((found) => live && found && setAnswer({ ask, found }))
       .catch(() => undefined);
     return () => {
       live = false;

@@ -38,18 +38,15 @@ function useWays(
   const wanted = JSON.stringify(own);
   useEffect(() => {
     if (clear === undefined) return;
-    let live = true;
+    const live = new AbortController();
     const wish = JSON.parse(wanted) as MarkWish;
     const request = { wish, sheet: sheet.shape, sideMm, sigma, prefix: `ask-${id}`, nearMm, clear };
-    askWays(
-      request,
-      (found) => live && setAnswer(found),
-      (part) => live && setShare(part),
-    ).catch((error: unknown) => {
-      if (live) setAnswer({ fault: `The search broke off: ${String(error)}. Ask again.` });
+    askWays(request, live.signal, setAnswer, setShare).catch((error: unknown) => {
+      if (!live.signal.aborted) setAnswer({ fault: `The search broke off: ${String(error)}. Ask again.` });
     });
     return () => {
-      live = false;
+      live.abort();
+      setShare(null);
     };
   }, [id, wanted, sheet.shape, sideMm, sigma, nearMm, clear]);
   return { answer, share };
