@@ -48,7 +48,20 @@ const views: View[] = [
     },
   },
   { name: 'paper', path: '/plan/demo-heron/paper' },
-  { name: 'marks', path: '/plan/demo-sketch/marks' },
+  {
+    name: 'marks',
+    path: '/plan/demo-heron/marks',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'A line or an angle' }).click();
+      await page.getByRole('button', { name: '67.5°' }).click();
+      await page.getByRole('button', { name: 'Ask for this line' }).click();
+      await page.getByRole('status').filter({ hasText: 'Looking through' }).waitFor();
+      await page
+        .getByRole('status')
+        .filter({ hasText: 'Looking through' })
+        .waitFor({ state: 'detached', timeout: 60000 });
+    },
+  },
   { name: 'folds', path: `${owl}/folds` },
   {
     name: 'folds-heron',

@@ -46,7 +46,7 @@ export function Accuracy() {
         {share !== null && (
           <p role="status" className="flex items-center gap-3">
             Folding it with one slip after the other … {Math.round(share * 100)} %
-            <progress value={share} max={1} className="h-2 w-28 accent-[var(--jade)]" />
+            <progress value={share} max={1} className="h-2 w-28" />
             <button type="button" className="act" onClick={stopMarking}>
               Stop
             </button>

@@ -92,7 +92,7 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
         {share !== null && (
           <p role="status" className="flex items-center gap-3 pb-1">
             Looking through all four creases can make … {Math.round(share * 100)} %
-            <progress value={share} max={1} className="h-2 w-28 accent-[var(--jade)]" />
+            <progress value={share} max={1} className="h-2 w-28" />
             <button type="button" className="act" onClick={() => stopDeepening(plan.sheet.shape)}>
               Stop
             </button>

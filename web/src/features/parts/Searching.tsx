@@ -5,7 +5,7 @@ export function Searching({ what, share, onStop }: { what: string; share: number
       <button type="button" className="btn" onClick={onStop}>
         Stop, keep the best
       </button>
-      <progress aria-label={what} max="1" value={share} className="mb-4 h-2 w-36 accent-[var(--jade)]" />
+      <progress aria-label={what} max="1" value={share} className="mb-4 h-2 w-36" />
     </>
   );
 }
