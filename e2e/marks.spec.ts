@@ -149,9 +149,29 @@ test('a place the steps use and nothing shows is listed, and marked in one click
   await page.getByRole('button', { name: 'What the steps use' }).click();
   const used = page.getByRole('region', { name: 'Marks the steps use' });
   await expect(used).toContainText('Nothing is folded yet');
-  await page.goto('/plan/demo-sketch/marks');
-  await page.getByRole('button', { name: 'What the steps use' }).click();
-  await expect(used).toContainText(/Nothing has to be marked|Step \d+ uses/);
+
+  // A fold at a third of an edge that nothing shows.
+  const corner = (name: string) => ({ kind: 'named', name });
+  const edge = { kind: 'through', a: corner('A'), b: corner('B') };
+  const at = { kind: 'along', from: corner('A'), to: corner('B'), share: '1/3' };
+  const move = {
+    kind: 'fold',
+    sense: 'valley',
+    line: { kind: 'across', at, to: edge },
+    flap: [corner('B')],
+    layers: 'all',
+  };
+  const sketch = await (await page.request.get('/api/plans/demo-sketch')).json();
+  const plan = { ...sketch.plan, name: 'Reed third', marks: [], repeats: [], steps: [{ id: 'use', move }] };
+  const { id } = await (await page.request.post('/api/plans', { data: { plan } })).json();
+  await page.goto(`/plan/${id}/marks`);
+  const kind = page.getByRole('button', { name: 'What the steps use' });
+  await expect(kind).toContainText('1');
+  await kind.click();
+  await expect(used).toContainText('and nothing marks that place');
+  await used.getByRole('button', { name: /^Pinch it first/ }).click();
+  await expect(used).toContainText('Nothing has to be marked');
+  await expect(pleat(page, 'Folds')).toContainText(/[2-9], all flat/);
 });
 
 test('a drill teaches the slip of a hand, and a miss that is none is told', async ({ page }) => {

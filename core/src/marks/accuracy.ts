@@ -8,7 +8,7 @@ import {
   replaySequence,
 } from '../sequence/index.ts';
 
-/** A folder's slips per kind of alignment, one standard deviation in mm (rule of thumb; learned from drills later). */
+/** A folder's slips per kind of alignment, one standard deviation in mm: rules of thumb until a drill teaches better. */
 export interface AlignmentSigma {
   readonly edgeToEdge: number;
   readonly pointToPoint: number;

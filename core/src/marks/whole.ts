@@ -71,54 +71,65 @@ interface Gap {
  * Steps by taste are no slips. Cost: two replays a step or more, one unit of effort each; undefined where it ends first.
  */
 export function judgeSequence({ replay, pairs, sigma }: WholeAsk, effort: Effort): WholeAccuracy | undefined {
-  const { steps } = replay;
-  const spots = spotsOf(replay);
-  const meetings = meetingsOf(replay, spots);
-  const limbs = limbsOf(replay, spots);
-  const twins = pairs.flatMap(([a, b]) => {
-    const [x, y] = [a, b].map((name) => limbs.find((l) => l.a.name === name));
-    return x && y ? [[x, y] as const] : [];
-  });
-  // Contributions in mm, by step, for: limbs, twins, meetings (each at its own step).
-  const sums = { limbs: table(limbs.length), twins: table(twins.length), meetings: table(meetings.length) };
-  const unknown: number[] = [];
-  for (const { number, step, move } of steps) {
+  const tally = new Tally(replay, pairs);
+  const unknown = new Set<number>();
+  for (const { number, step, move } of replay.steps) {
     const mm = step.tolerance.kind === 'taste' ? 0 : sigmaOf({ move, tolerance: step.tolerance }, sigma);
     if (mm === 0 || !lineOf(move)) continue;
     for (const end of ENDS) {
-      const tried = trySlip(replay, number, end, limbs, effort);
+      const tried = trySlip(replay, number, end, tally.limbs, effort);
       if (tried === 'spent') return undefined;
-      if (!tried) {
-        if (!unknown.includes(number)) unknown.push(number);
-        continue;
-      }
-      const { slip, by } = tried;
-      const last = slip.steps.at(-1)!.after;
-      const rate = (now: number, wanted: number): number => (Math.abs(now - wanted) / Math.abs(by)) * mm;
-      const long = limbs.map((g) => gapIn(last, g));
-      long.forEach((now, i) => sums.limbs[i]!.add(number, rate(now, limbs[i]!.wanted)));
-      twins.forEach(([x, y], i) => {
-        const [one, other] = [x, y].map((g) => long[limbs.indexOf(g)]! - g.wanted) as [number, number];
-        sums.twins[i]!.add(number, rate(one, other));
-      });
-      meetings.forEach((m, i) => {
-        if (m.step < number) return;
-        sums.meetings[i]!.add(number, rate(gapIn(slip.steps[m.step - 1]!.after, m), 0));
-      });
+      if (tried) tally.add(number, tried.slip, mm / Math.abs(tried.by));
+      else unknown.add(number);
     }
   }
-  const places = [
-    ...limbs.map((g, i) => sums.limbs[i]!.told(`${g.a.name}, from the middle of the sheet`)),
-    ...twins.map(([x, y], i) => sums.twins[i]!.told(`${x.a.name} and ${y.a.name} against each other`)),
-    ...meetings.flatMap((m, i) =>
-      m.isLast ? [sums.meetings[i]!.told(`${m.a.name} and ${m.b.name}, which lie on each other`)] : [],
-    ),
-  ];
-  return {
-    places: places.filter((p) => p.errorMm > LEAST_TOLD).sort((a, b) => b.errorMm - a.errorMm),
-    checks: toChecks(meetings, sums.meetings),
-    unknown,
-  };
+  return { places: tally.places(), checks: tally.checks(), unknown: [...unknown] };
+}
+
+/** What is watched while one slip after the other is tried, and what each step adds to it. */
+class Tally {
+  readonly limbs: readonly Gap[];
+  private readonly twins: readonly (readonly [number, number])[];
+  private readonly meetings: readonly Meeting[];
+  private readonly sums: { readonly limbs: Sum[]; readonly twins: Sum[]; readonly meetings: Sum[] };
+
+  constructor(replay: Replay, pairs: WholeAsk['pairs']) {
+    const spots = spotsOf(replay);
+    this.limbs = limbsOf(replay, spots);
+    this.meetings = meetingsOf(replay, spots);
+    this.twins = pairs.flatMap(([a, b]) => {
+      const [x, y] = [a, b].map((name) => this.limbs.findIndex((l) => l.a.name === name)) as [number, number];
+      return x < 0 || y < 0 ? [] : [[x, y] as const];
+    });
+    const sums = (list: readonly unknown[]): Sum[] => list.map(() => new Sum());
+    this.sums = { limbs: sums(this.limbs), twins: sums(this.twins), meetings: sums(this.meetings) };
+  }
+
+  /** Counts a slip of a step; `scale` takes what it moved (sheet sides) to mm of the folder's hand. */
+  add(step: number, slip: Replay, scale: number): void {
+    const last = slip.steps.at(-1)!.after;
+    const off = this.limbs.map((g) => gapIn(last, g) - g.wanted);
+    off.forEach((by, i) => this.sums.limbs[i]!.add(step, Math.abs(by) * scale));
+    this.twins.forEach(([x, y], i) => this.sums.twins[i]!.add(step, Math.abs(off[x]! - off[y]!) * scale));
+    this.meetings.forEach((m, i) => {
+      if (m.step >= step) this.sums.meetings[i]!.add(step, gapIn(slip.steps[m.step - 1]!.after, m) * scale);
+    });
+  }
+
+  places(): PlaceError[] {
+    const { limbs, twins, meetings, sums } = this;
+    const tip = (i: number): string => limbs[i]!.a.name;
+    const told = [
+      ...limbs.map((_, i) => sums.limbs[i]!.told(`${tip(i)}, from the middle of the sheet`)),
+      ...twins.map(([x, y], i) => sums.twins[i]!.told(`${tip(x)} and ${tip(y)} against each other`)),
+      ...meetings.flatMap((m, i) =>
+        m.isLast ? [sums.meetings[i]!.told(`${m.a.name} and ${m.b.name}, which lie on each other`)] : [],
+      ),
+    ];
+    return told.filter((p) => p.errorMm > LEAST_TOLD).sort((a, b) => b.errorMm - a.errorMm);
+  }
+
+  checks = (): CheckPoint[] => toChecks(this.meetings, this.sums.meetings);
 }
 
 function trySlip(
@@ -234,5 +245,3 @@ class Sum {
 
 /** Less than this many mm no hand notices. */
 const LEAST_COUNTED = 0.005;
-
-const table = (count: number): Sum[] => Array.from({ length: count }, () => new Sum());
