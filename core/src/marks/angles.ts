@@ -1,14 +1,14 @@
-import { type Line, type Point, distance, lineAlong, sideOf } from '../geometry/index.ts';
+import { type Line, type Point, bearing, distance, lineAlong, sideOf } from '../geometry/index.ts';
 import { type LineRef, type PointRef, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { type SheetShape, cornersOf, edgesOf } from '../sheet/index.ts';
 import { type Construction, constructMark } from './constructions.ts';
 import { findConstructions } from './found.ts';
+import { asFraction } from './fraction.ts';
 
 /** A corner's angle is halved so often at most; finer creases cannot be told apart. */
 const MOST_HALVINGS = 6;
 /** What counts as the same angle, in degrees. */
 const SAME_ANGLE = 1e-9;
-const MOST_PARTS = 64;
 /** Marks on the far edge that are tried. */
 const MOST_MARKS = 1;
 
@@ -36,13 +36,10 @@ function sidesAt(sheet: SheetShape, corner: Corner): readonly [Corner, Corner] {
   return [corners[(i + 1) % corners.length]!, corners[(i + corners.length - 1) % corners.length]!];
 }
 
-const angleTo = (from: Point, to: Point): number =>
-  (Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI;
-
 /** The share of the corner's angle at which the line runs, from the first side; undefined where it runs outside. */
 function shareOfCorner(line: Line, corner: Corner, sides: readonly [Corner, Corner]): number | undefined {
-  const start = angleTo(corner.at, sides[0].at);
-  const opening = (angleTo(corner.at, sides[1].at) - start + 360) % 360;
+  const start = bearing(corner.at, sides[0].at);
+  const opening = (bearing(corner.at, sides[1].at) - start + 360) % 360;
   const way = (Math.atan2(-line.normal[0], line.normal[1]) * 180) / Math.PI;
   const turned = [way, way + 180].map((d) => (((d - start) % 360) + 360) % 360);
   const inside = turned.find((d) => d > SAME_ANGLE && d < opening - SAME_ANGLE);
@@ -59,8 +56,8 @@ function byBisectors(sheet: SheetShape, line: Line, corner: Corner, prefix: stri
   });
   if (halvings === undefined) return [];
   const steps: Step[] = [];
-  const start = angleTo(corner.at, sides[0].at);
-  const opening = (angleTo(corner.at, sides[1].at) - start + 360) % 360;
+  const start = bearing(corner.at, sides[0].at);
+  const opening = (bearing(corner.at, sides[1].at) - start + 360) % 360;
   // The two lines the next crease lies between.
   let [low, high] = [0, 1];
   let [from, to] = sides.map((s): LineRef => ({
@@ -175,12 +172,4 @@ function crossOf(line: Line, from: Point, to: Point): Point | undefined {
   if (a * b >= 0 || Math.min(Math.abs(a), Math.abs(b)) < 1e-9) return undefined;
   const t = a / (a - b);
   return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t];
-}
-
-function asFraction(share: number): { top: number; bottom: number } | undefined {
-  for (let bottom = 2; bottom <= MOST_PARTS; bottom++) {
-    const top = Math.round(share * bottom);
-    if (top > 0 && top < bottom && Math.abs(top / bottom - share) < 1e-12) return { top, bottom };
-  }
-  return undefined;
 }

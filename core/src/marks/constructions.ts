@@ -3,6 +3,7 @@ import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type EdgeSearch, foundOnEdge } from './found.ts';
 import { HELD } from './clear.ts';
+import { MOST_PARTS } from './fraction.ts';
 import { type Halving, halvingsFor, halvingsFrom, writeChain, writeHalvings } from './halving.ts';
 
 /** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
@@ -77,8 +78,6 @@ function inLowest({ edge, top, bottom }: MarkAsk): MarkAsk {
   return { edge, top: top / by, bottom: bottom / by };
 }
 
-/** Parts of an edge: finer divisions than this are not folded. */
-const MOST_PARTS = 64;
 const MOST_FOLDS = 6;
 const EASY = 8;
 const isPowerOfTwo = (n: number): boolean => n > 1 && (n & (n - 1)) === 0;

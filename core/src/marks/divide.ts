@@ -5,6 +5,7 @@ import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type AlignmentSigma, slipErrors } from './accuracy.ts';
 import { type ClearParts, isHeld, isTouched } from './clear.ts';
 import { type Construction, constructMark, cornerShares, oddPartOf } from './constructions.ts';
+import { MOST_PARTS } from './fraction.ts';
 import { halvingsFrom, writeChain } from './halving.ts';
 
 /** An edge in so many equal parts, every mark a pinch on it. */
@@ -39,7 +40,6 @@ export interface JudgedDivision {
 }
 
 const LEAST_PARTS = 2;
-const MOST_PARTS = 64;
 /** Pinches after a guess until its error is a hundredth. */
 const WARM_UP = 7;
 /** Marks a construction is looked for, those in the middle before others. */

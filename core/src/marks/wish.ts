@@ -6,6 +6,7 @@ import { angleWays } from './angles.ts';
 import { type ClearParts, isTouched } from './clear.ts';
 import { type Construction, type MarkAsk, constructMark } from './constructions.ts';
 import { findConstructions } from './found.ts';
+import { asFraction } from './fraction.ts';
 import type { WrittenTarget } from './proof.ts';
 import type { MarkTarget } from './search.ts';
 
@@ -14,8 +15,6 @@ export type MarkWish = MarkAsk | WrittenTarget;
 
 /** Finer than this (in sheet sides) doubles keep no account of a fold. */
 const FINEST = 1e-12;
-/** Fractions a share is known by. */
-const MOST_PARTS = 64;
 
 /** Where a wish lies on the sheet; fails with a sentence that names what is wrong and the limit. */
 export function readWish(sheet: SheetShape, wish: MarkWish): Outcome<MarkTarget, string> {
@@ -79,16 +78,11 @@ function sizeOf(sheet: SheetShape): { maxX: number; maxY: number } {
   return { maxX: Math.max(...corners.map((c) => c[0])), maxY: Math.max(...corners.map((c) => c[1])) };
 }
 
-/** The fraction a written share is, in lowest terms, where it is one of up to 64 parts. */
-function asFraction(wish: MarkWish, target: MarkTarget): MarkAsk | undefined {
+/** The fraction of an edge a wish is, where it is one of up to 64 parts. */
+function fractionOf(wish: MarkWish, target: MarkTarget): MarkAsk | undefined {
   if (!('kind' in wish)) return wish;
-  if (target.kind !== 'share') return undefined;
-  for (let bottom = 2; bottom <= MOST_PARTS; bottom++) {
-    const top = Math.round(target.share * bottom);
-    if (top > 0 && top < bottom && Math.abs(top / bottom - target.share) < FINEST)
-      return { edge: target.edge, top, bottom };
-  }
-  return undefined;
+  const fraction = target.kind === 'share' ? asFraction(target.share) : undefined;
+  return fraction && target.kind === 'share' ? { edge: target.edge, ...fraction } : undefined;
 }
 
 export interface WayLimits {
@@ -119,7 +113,7 @@ export function findWays(
     return failed(
       'The place lies in a part that shall stay without a crease, and a mark is a crease; choose another place, or free that part.',
     );
-  const fraction = asFraction(wish, target);
+  const fraction = fractionOf(wish, target);
   const found = fraction
     ? constructMark(sheet, fraction, prefix, { near, ...(clear ? { clear } : {}) })
     : done(
