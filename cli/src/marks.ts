@@ -22,18 +22,21 @@ const EDGE = 'AB';
 export const markVerbs: Record<string, Verb> = {
   marks: {
     usage:
-      'marks (--fraction a/b | --point x,y | --line a,b,c) [--sheet 300mm] [--tolerance 0.5mm] [--creases N] [--best K]',
+      'marks (--fraction a/b | --point x,y | --line a,b,c) [--sheet 300mm] [--tolerance 0.5mm] [--creases N] [--best K] [--both]',
     about:
-      'Ways to fold a mark on a square, exact ones (proved in exact numbers) first: a fraction of the lower edge from its left corner, a point in sheet sides, or the line ax + by = c. Carrying a mark square to the edge is not counted as a crease. Amplification: how far the mark moves for one unit of slip at every crease end.',
+      'Ways to fold a mark on a square, exact ones (proved in exact numbers) first: a fraction of the lower edge from its left corner, a point in sheet sides, or the line ax + by = c. Carrying a mark square to the edge is not counted as a crease. --both also brings two marks onto two lines at once, in three creases and what their crossings reach. Amplification: how far the mark moves for one unit of slip at every crease end.',
     run(args) {
       const { values } = readArgs(
         args,
-        Object.fromEntries(
-          ['fraction', 'point', 'line', 'sheet', 'tolerance', 'creases', 'best'].map((name) => [
-            name,
-            { type: 'string' as const },
-          ]),
-        ),
+        {
+          ...Object.fromEntries(
+            ['fraction', 'point', 'line', 'sheet', 'tolerance', 'creases', 'best'].map((name) => [
+              name,
+              { type: 'string' as const },
+            ]),
+          ),
+          both: { type: 'boolean' as const },
+        },
         0,
       );
       const target = readTarget(values);
@@ -42,8 +45,9 @@ export const markVerbs: Record<string, Verb> = {
       const tolerance = readMm(values.tolerance ?? '0.5mm', 'tolerance') / sideMm;
       const creases = readCount(values.creases, 'creases', 1, 8) ?? 6;
       const best = readCount(values.best, 'best', 1, 50) ?? 3;
-      const table = new MarkTable({ kind: 'square' });
-      const levels = Math.min(DEEPEST, creases);
+      const both = values.both === true;
+      const table = new MarkTable({ kind: 'square' }, both);
+      const levels = Math.min(both ? DEEPEST - 1 : DEEPEST, creases);
       for (let level = 1; level <= levels; level++) table.grow(level, buildEffort(Infinity), level < levels);
       return valueOf(findMark(table, target, { creases, tolerance, best })).map((answer) => {
         const { steps, replay } = writeMark(table, answer, 'mark', EDGE);

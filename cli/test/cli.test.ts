@@ -237,6 +237,14 @@ describe('the command line', () => {
       errorMm: number;
     }[];
     expect(place[0]!.errorMm).toBeCloseTo(place[0]!.error * 200, 9);
+    const both = (await ask(
+      ...['marks', '--fraction', '0.3217', '--creases', '3', '--best', '1', '--both'],
+    )) as unknown as { error: number; steps: { says: string }[] }[];
+    const plain = (await ask(
+      ...['marks', '--fraction', '0.3217', '--creases', '3', '--best', '1'],
+    )) as unknown as typeof both;
+    expect(both[0]!.error).toBeLessThan(plain[0]!.error);
+    expect(both[0]!.steps.some((s) => s.says.endsWith('both at once.'))).toBe(true);
     const line = (await ask('marks', '--line', '1,0,0.25', '--creases', '2', '--best', '1')) as unknown as {
       creases: number;
     }[];

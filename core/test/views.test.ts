@@ -97,6 +97,22 @@ describe('enlarged details', () => {
     expect(half.items.some((i) => i.kind === 'detail')).toBe(false);
   });
 
+  test('without room for a circle the line itself is long enough to be seen', () => {
+    const foot = heron.find((s) => s.step.id === 'foot1')!;
+    const { items, bounds } = drawStep(foot, names, { isEnlarged: false });
+    expect(items.some((i) => i.kind === 'detail')).toBe(false);
+    const size = Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY);
+    const longOf = (all: readonly (typeof items)[number][]): number[] =>
+      all.flatMap((i) =>
+        i.kind === 'line' && i.style === 'valley'
+          ? [Math.hypot(i.to[0] - i.from[0], i.to[1] - i.from[1])]
+          : [],
+      );
+    const [drawn, folded] = [longOf(items), longOf(drawStep(foot, names).items)];
+    expect(Math.min(...drawn)).toBeGreaterThan(0.08 * size);
+    expect(Math.min(...folded)).toBeLessThan(Math.min(...drawn));
+  });
+
   test('the circle is part of the SVG, with its factor, and clips what is drawn in it', () => {
     const drawing = drawStep(
       heron.find((s) => s.step.id === 'foot1')!,

@@ -8,6 +8,7 @@ import {
   between,
   boundsOf,
   chordOf,
+  distance,
   doBoundsMeet,
   dot,
   isOnSegment,
@@ -198,12 +199,18 @@ function newIn(made: readonly Segment[], crease: Segment): { isNew?: true } {
 
 /**
  * A step as a folder reads it in print: the model before it, the line to fold on, the arrow of the move, and the names
- * its sentence uses. `names` gives the short names of creases and marks.
+ * its sentence uses. `names` gives the short names of creases and marks. Small folds are drawn again, enlarged, where that
+ * is not left out for want of room.
  */
-export function drawStep(step: ReplayedStep, names: ReadonlyMap<string, StepNames>): Drawing {
+export function drawStep(
+  step: ReplayedStep,
+  names: ReadonlyMap<string, StepNames>,
+  { isEnlarged = true }: { readonly isEnlarged?: boolean } = {},
+): Drawing {
   const model = drawModel(step.before);
-  const extra = drawMove(step, model.bounds, names.get(step.step.id)?.repeats ?? 0);
-  const detail = detailOf(step.trace, model.bounds);
+  const least = isEnlarged ? 0 : LEAST_SEEN * sizeOf(model.bounds);
+  const extra = drawMove(step, model.bounds, { ticks: names.get(step.step.id)?.repeats ?? 0, least });
+  const detail = isEnlarged ? detailOf(step.trace, model.bounds) : undefined;
   const items = [...model.items, ...extra, ...drawNames(step, names), ...(detail ? [detail] : [])];
   return {
     items,
@@ -211,6 +218,8 @@ export function drawStep(step: ReplayedStep, names: ReadonlyMap<string, StepName
   };
 }
 
+/** A pinch is drawn so long at least where there is no room for a detail, as a share of the model's size. */
+const LEAST_SEEN = 0.1;
 /** Room for a push arrow, as a share of the model's size. */
 const PUSH_ROOM = 0.14;
 
@@ -242,7 +251,14 @@ const reachOf = (items: readonly DrawItem[], size: number): Point[] =>
   });
 
 function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string, StepNames>): DrawItem[] {
-  const moved = 'line' in move && move.line?.kind === 'onto' ? JSON.stringify(move.line.from) : '';
+  const line = 'line' in move ? move.line : null;
+  const brought =
+    line?.kind === 'ontoBoth'
+      ? [line.from, line.other]
+      : line?.kind === 'onto' || line?.kind === 'landing'
+        ? [line.from]
+        : [];
+  const moved = brought.map((ref) => JSON.stringify(ref));
   return landmarks.map(({ ref, at }): DrawItem => {
     const made = 'step' in ref ? names.get(ref.step) : undefined;
     const name =
@@ -250,7 +266,7 @@ function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string,
     const look =
       ref.kind === 'crease'
         ? 'label'
-        : JSON.stringify(ref) === moved
+        : moved.includes(JSON.stringify(ref))
           ? 'chosen'
           : ref.kind === 'mark'
             ? 'made'
@@ -259,7 +275,14 @@ function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string,
   });
 }
 
-function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, ticks: number): DrawItem[] {
+interface MoveLook {
+  /** On how many more places the step is repeated. */
+  readonly ticks: number;
+  /** Shorter lines are drawn so long, that they can be seen. */
+  readonly least: number;
+}
+
+function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least }: MoveLook): DrawItem[] {
   const width = bounds.maxX - bounds.minX;
   const middle: Point = [(bounds.minX + bounds.maxX) / 2, bounds.minY - width * 0.06];
   if (move.kind === 'turn' || move.kind === 'rotate') {
@@ -279,8 +302,7 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, ticks: number):
   const lines = trace.chords.map((c): DrawItem => ({
     kind: 'line',
     style: move.kind === 'unfold' ? 'rest' : sense,
-    from: c.from,
-    to: c.to,
+    ...stretched(c, least),
   }));
   const style: ArrowStyle =
     move.kind === 'crease' || move.kind === 'pinch'
@@ -289,16 +311,31 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, ticks: number):
         ? 'unfold'
         : sense;
   const way = { from: trace.from, to: trace.to };
+  const ways = [way, ...(trace.second ? [trace.second] : [])];
   const block = blockOf(move);
   return [
     ...lines,
     ...(move.kind === 'sink' || move.kind === 'pull'
       ? []
-      : [{ kind: 'arrow' as const, style, ...way, bend: 0.28, ...(ticks > 0 ? { ticks } : {}) }]),
+      : ways.map((w) => ({
+          kind: 'arrow' as const,
+          style,
+          ...w,
+          bend: 0.28,
+          ...(ticks > 0 ? { ticks } : {}),
+        }))),
     ...(block ? [{ kind: 'arrow' as const, style: block, ...way, bend: 0 }] : []),
     ...(trace.crossing ? [{ kind: 'square' as const, at: trace.crossing, along: trace.line.normal }] : []),
     ...equalParts(move, trace),
   ];
+}
+
+/** A line made longer about its middle where it is too short. */
+function stretched({ from, to }: Segment, least: number): Segment {
+  const long = distance(from, to);
+  if (long >= least || long === 0) return { from, to };
+  const by = (1 - least / long) / 2;
+  return { from: between(from, to, by), to: between(from, to, 1 - by) };
 }
 
 /** What a halving mark or the pleats of an accordion make equal. */

@@ -34,7 +34,9 @@ export {
   footOf,
   slipLine,
   landingsOn,
+  linesOntoBoth,
 } from './line.ts';
+export { realRoots } from './roots.ts';
 export type { Isometry } from './isometry.ts';
 export {
   identity,

@@ -1,4 +1,5 @@
 import { type Point, add, cross, dot, scale, subtract, toUnit, turnLeft, distance, turnBy } from './point.ts';
+import { realRoots } from './roots.ts';
 import { tolerance } from './tolerance.ts';
 
 /** The line normal . x = offset, with a unit normal. Points with a positive side lie on the normal's side. */
@@ -106,4 +107,28 @@ export function mirrorLine(mirror: Line, line: Line): Line {
   const foot = scale(line.normal, line.offset);
   const [p, q] = [foot, add(foot, directionOf(line))].map((x) => mirrorPoint(mirror, x)) as [Point, Point];
   return lineAlong(p, subtract(q, p));
+}
+
+/**
+ * The creases that bring p onto one line and q onto another at once: three at most, in the order in which p comes to lie
+ * along its line. Where p lands solves a cubic (Justin 1986). Nothing where a point lies on its line already.
+ */
+export function linesOntoBoth(p: Point, on: Line, q: Point, onto: Line): Line[] {
+  if (Math.abs(sideOf(on, p)) <= tolerance.samePoint || Math.abs(sideOf(onto, q)) <= tolerance.samePoint)
+    return [];
+  // p lands on foot + t u; the crease's normal is n0 + t u, and q, mirrored, must lie on its line.
+  const foot = footOf(on, p);
+  const u = directionOf(on);
+  const n0 = subtract(foot, p);
+  const square = [dot(n0, n0), 0, 1];
+  const m = onto.normal;
+  const tilt = [dot(m, n0), dot(m, u)];
+  // (q - middle) . n, with n0 square to u.
+  const half = scale(add(p, foot), 0.5);
+  const away = subtract(q, half);
+  const far = [dot(away, n0), dot(away, u), -0.5];
+  const side = sideOf(onto, q);
+  const turned = (k: number): number => (far[k] ?? 0) * tilt[0]! + (far[k - 1] ?? 0) * tilt[1]!;
+  const cubic = [0, 1, 2, 3].map((k) => side * (square[k] ?? 0) - 2 * turned(k));
+  return realRoots(cubic).flatMap((t) => lineOnto(p, add(foot, scale(u, t))) ?? []);
 }

@@ -120,6 +120,7 @@ export function sigmaOf(step: Pick<Step, 'move' | 'tolerance'>, sigma: Alignment
   switch (line.kind) {
     case 'onto':
     case 'landing':
+    case 'ontoBoth':
       return sigma.pointToPoint / 2;
     case 'lineOnto':
     case 'bisector':

@@ -11,13 +11,15 @@ import {
   lineOnto,
   lineThrough,
   linesOnto,
+  linesOntoBoth,
   mirrorPoint,
   sideOf,
   turnLeft,
 } from '../geometry/index.ts';
 
 /** The single-fold alignments of a sheet (Justin 1986, Huzita 1989) that are searched. */
-export type AlignmentKind = 'onto' | 'through' | 'lineOnto' | 'across' | 'landThrough' | 'landSquare';
+export type AlignmentKind =
+  'onto' | 'through' | 'lineOnto' | 'across' | 'landThrough' | 'landSquare' | 'ontoBoth';
 
 /** Marks closer than this (sheet sides) cannot be told apart with the fingers. */
 const LEAST_APART = 0.08;
@@ -116,6 +118,23 @@ export function landSquare(sheet: SheetBounds, p: Point, line: Line, m: Line): L
   if (!crease) return undefined;
   const at = crossingOf(crease, m);
   return at && sheet.holds(at) ? crease : undefined;
+}
+
+/** Creases that bring p onto one line and q onto another at once; two that all but coincide cannot be told apart. */
+export function bringBoth(sheet: SheetBounds, p: Point, on: Line, q: Point, onto: Line): Line[] {
+  if (distance(p, q) < LEAST_APART) return [];
+  const ways = linesOntoBoth(p, on, q, onto);
+  const landings = ways.map((crease) => mirrorPoint(crease, p));
+  return ways.filter((crease, i) => {
+    const isAlone = landings.every((place, k) => k === i || distance(place, landings[i]!) >= LEAST_APART);
+    return (
+      isAlone &&
+      [p, q].every((at) => {
+        const place = mirrorPoint(crease, at);
+        return sheet.holds(place) && distance(at, place) >= LEAST_APART;
+      })
+    );
+  });
 }
 
 /** Crossings flatter than this are not used as marks. */

@@ -1,74 +1,85 @@
-import { type Line, type Point, bearing, distance, lineAlong, sideOf } from '../geometry/index.ts';
+import { type Line, type Point, distance, sideOf } from '../geometry/index.ts';
 import { type LineRef, type PointRef, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
-import { type SheetShape, cornersOf, edgesOf } from '../sheet/index.ts';
+import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type Construction, constructMark } from './constructions.ts';
+import {
+  type Corner,
+  type CornerLine,
+  SAME_ANGLE,
+  bearingOf,
+  fromOtherSide,
+  lineOf,
+  readCornerLine,
+} from './corner.ts';
 import { findConstructions } from './found.ts';
 import { asFraction } from './fraction.ts';
+import { thirdWay } from './thirds.ts';
 
 /** A corner's angle is halved so often at most; finer creases cannot be told apart. */
 const MOST_HALVINGS = 6;
-/** What counts as the same angle, in degrees. */
-const SAME_ANGLE = 1e-9;
 /** Marks on the far edge that are tried. */
 const MOST_MARKS = 1;
 
 /**
- * Lines through a corner of the sheet: by halving the corner's angle again and again (22.5 degrees and its kin), and by a
- * mark where the line meets a far edge (the tangent of the angle). `near` in sheet sides. Empty for other lines.
+ * Lines through a corner of the sheet: by halving the corner's angle again and again (22.5 degrees and its kin), by a mark
+ * where the line meets a far edge (the tangent of the angle), and, where `isExact` is not reached yet, as thirds of an
+ * angle. `near` in sheet sides. Empty for other lines.
  */
-export function angleWays(sheet: SheetShape, line: Line, prefix: string, near: number): Construction[] {
-  const corner = cornersOf(sheet).find((c) => Math.abs(sideOf(line, c.at)) < 1e-9);
-  if (!corner) return [];
-  return [...byBisectors(sheet, line, corner, prefix), ...byTangent(sheet, line, corner, prefix, near)];
+export function angleWays(
+  sheet: SheetShape,
+  line: Line,
+  { prefix, near, isExact }: { prefix: string; near: number; isExact: boolean },
+): Construction[] {
+  const own = readCornerLine(sheet, line);
+  if (!own) return [];
+  const ways = [...byBisectors(sheet, own, prefix), ...byTangent(sheet, line, own.corner, { prefix, near })];
+  if (isExact || ways.some((w) => w.exact)) return ways;
+  return [...byThirds(sheet, line, own, prefix), ...ways];
 }
 
-interface Corner {
-  readonly name: string;
-  readonly at: Point;
+/** As a third, or two thirds, of an angle of which the line can be folded exactly. */
+function byThirds(sheet: SheetShape, line: Line, own: CornerLine, prefix: string): Construction[] {
+  if (Math.abs(own.opening - 90) > SAME_ANGLE) return [];
+  const wholeLine = (whole: CornerLine): readonly Step[] | undefined => {
+    const [bisected] = byBisectors(sheet, whole, `${prefix}-w`);
+    if (bisected) return bisected.steps;
+    const degrees = String(Math.round(bearingOf(whole) * 1e9) / 1e9);
+    const [found] = findConstructions(sheet, {
+      target: { kind: 'line', line: lineOf(whole) },
+      written: { kind: 'line', through: whole.corner.at, degrees },
+      prefix: `${prefix}-w`,
+      near: SAME_ANGLE,
+    });
+    return found?.exact ? found.steps : undefined;
+  };
+  for (const side of [own, fromOtherSide(own)]) {
+    const way = thirdWay(sheet, line, side, `${prefix}-t3`, wholeLine);
+    if (way) return [way];
+  }
+  return [];
 }
 
 const named = (name: string): PointRef => ({ kind: 'named', name });
 
-/** The corner's two edges as lines, each by the name of its far end, the first clockwise of the second. */
-function sidesAt(sheet: SheetShape, corner: Corner): readonly [Corner, Corner] {
-  const corners = cornersOf(sheet);
-  const i = corners.findIndex((c) => c.name === corner.name);
-  return [corners[(i + 1) % corners.length]!, corners[(i + corners.length - 1) % corners.length]!];
-}
-
-/** The share of the corner's angle at which the line runs, from the first side; undefined where it runs outside. */
-function shareOfCorner(line: Line, corner: Corner, sides: readonly [Corner, Corner]): number | undefined {
-  const start = bearing(corner.at, sides[0].at);
-  const opening = (bearing(corner.at, sides[1].at) - start + 360) % 360;
-  const way = (Math.atan2(-line.normal[0], line.normal[1]) * 180) / Math.PI;
-  const turned = [way, way + 180].map((d) => (((d - start) % 360) + 360) % 360);
-  const inside = turned.find((d) => d > SAME_ANGLE && d < opening - SAME_ANGLE);
-  return inside === undefined ? undefined : inside / opening;
-}
-
-function byBisectors(sheet: SheetShape, line: Line, corner: Corner, prefix: string): Construction[] {
-  const sides = sidesAt(sheet, corner);
-  const share = shareOfCorner(line, corner, sides);
-  if (share === undefined) return [];
+function byBisectors(sheet: SheetShape, own: CornerLine, prefix: string): Construction[] {
+  const { corner, base, side } = own;
+  const share = own.degrees / own.opening;
   const halvings = Array.from({ length: MOST_HALVINGS }, (_, i) => i + 1).find((k) => {
     const steps = share * 2 ** k;
     return Math.abs(steps - Math.round(steps)) * 90 < SAME_ANGLE * 2 ** k;
   });
   if (halvings === undefined) return [];
   const steps: Step[] = [];
-  const start = bearing(corner.at, sides[0].at);
-  const opening = (bearing(corner.at, sides[1].at) - start + 360) % 360;
   // The two lines the next crease lies between.
   let [low, high] = [0, 1];
-  let [from, to] = sides.map((s): LineRef => ({
+  let [from, to] = [base, side].map((s): LineRef => ({
     kind: 'through',
     a: named(corner.name),
     b: named(s.name),
   })) as [LineRef, LineRef];
   for (let i = 1; i <= halvings; i++) {
     const middle = (low + high) / 2;
-    const turn = ((start + opening * middle) * Math.PI) / 180;
-    const wanted = lineAlong(corner.at, [Math.cos(turn), Math.sin(turn)]);
+    const wanted = lineOf({ ...own, degrees: own.opening * middle });
     const made = creaseBetween(sheet, steps, { from, to, wanted, id: `${prefix}-b${i}` });
     if (!made) return [];
     steps.push(made);
@@ -116,8 +127,7 @@ function byTangent(
   sheet: SheetShape,
   line: Line,
   corner: Corner,
-  prefix: string,
-  near: number,
+  { prefix, near }: { prefix: string; near: number },
 ): Construction[] {
   for (const edge of edgesOf(sheet)) {
     if (edge.name.includes(corner.name)) continue;

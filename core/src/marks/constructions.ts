@@ -59,7 +59,7 @@ export function constructMark(
   if (ask.bottom === 3) known.push(selfCorrecting(builder, ask));
   // Eighths and coarser halvings need no search.
   const found =
-    search === null || (known.length > 0 && ask.bottom <= EASY)
+    search === null || (known.length > 0 && ask.bottom <= EASY && !search.both)
       ? []
       : foundOnEdge(sheet, ask, prefix, search);
   const ways = [...known, ...found];

@@ -7,7 +7,7 @@ import { type WrittenTarget, proveExact } from './proof.ts';
 import { type MarkAnswer, type MarkTarget, findMark } from './search.ts';
 import { pressShort } from './short.ts';
 import type { MarkTable } from './table.ts';
-import { tableOf } from './tables.ts';
+import { tableOf, tableOfBoth } from './tables.ts';
 import { writeMark } from './write.ts';
 
 const MOST_CREASES = 6;
@@ -29,15 +29,30 @@ export interface FoundAsk {
   /** What is near enough, in sheet sides. */
   readonly near?: number;
   readonly clear?: ClearParts;
+  /** Whether two marks may be brought onto two lines at once. */
+  readonly both?: boolean;
 }
 
 /**
  * Ways found among all single folds on the sheet: exact ones with the fewest creases, proved in exact numbers, then near
  * ones with fewer still. Ways that keep `clear` free come first; where none of the best does, many more are tried, and
- * at last only lines that pass those parts by.
+ * at last only lines that pass those parts by. Ways with a fold of two marks onto two lines stand beside them where wanted.
  */
 export function findConstructions(sheet: SheetShape, ask: FoundAsk): Construction[] {
-  const table = tableOf(sheet);
+  const ways = findIn(tableOf(sheet), sheet, ask);
+  if (!ask.both) return ways;
+  const takesBoth = (way: Construction): boolean => way.steps.some(isOntoBoth);
+  const more = lookUp(
+    tableOfBoth(sheet),
+    { ...ask, prefix: `${ask.prefix}-2` },
+    { looked: MANY_ANSWERS, isGood: takesBoth },
+  );
+  return [...ways, ...more.map((w, i) => ({ ...w, id: `both-${i + 1}` }))];
+}
+
+const isOntoBoth = ({ move }: Step): boolean => 'line' in move && move.line?.kind === 'ontoBoth';
+
+function findIn(table: MarkTable, sheet: SheetShape, ask: FoundAsk): Construction[] {
   const { clear } = ask;
   const ways = lookUp(table, ask, { looked: MOST_ANSWERS });
   if (!clear) return ways;
@@ -60,8 +75,8 @@ export function findConstructions(sheet: SheetShape, ask: FoundAsk): Constructio
   return ways;
 }
 
-/** What is near enough on an edge, and what stays free of creases. */
-export type EdgeSearch = Pick<FoundAsk, 'near' | 'clear'>;
+/** What is near enough on an edge, what stays free of creases, and which folds may be made. */
+export type EdgeSearch = Pick<FoundAsk, 'near' | 'clear' | 'both'>;
 
 /** The same for a fraction of an edge. */
 export const foundOnEdge = (

@@ -1,4 +1,11 @@
-import { type ExactNumber, type Line, type Point, sideOf } from '../geometry/index.ts';
+import {
+  type ExactNumber,
+  type Line,
+  type Point,
+  mirrorPoint,
+  readExact,
+  sideOf,
+} from '../geometry/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type Surd, Tower, readSurd } from '../surd/index.ts';
 import type { MarkAnswer } from './search.ts';
@@ -20,18 +27,24 @@ type ExactLine = readonly [a: Surd, b: Surd, c: Surd];
 
 /**
  * Folds an answer in exact numbers and decides whether it meets what was written: true or false are proofs. Undefined
- * where it cannot be decided so: a number that is not of roots, or more roots than the tower has floors for.
+ * where it cannot be decided so: a number that is not of roots, more roots than the tower has floors for, or a square root
+ * above that of a cubic.
  */
 export function proveExact(table: MarkTable, answer: MarkAnswer, target: WrittenTarget): boolean | undefined {
   const proof = new Proof(table);
   try {
+    // What is wanted is read first: above the root of a cubic no square root can be decided.
+    const meets = proof.expect(target);
     for (const id of answer.lines) proof.fold(id);
-    return proof.meets(answer, target);
+    return meets(answer);
   } catch (error) {
     if (error instanceof NotExact) return undefined;
     throw error;
   }
 }
+
+type Placed = Extract<MarkAnswer['end'], { kind: 'crossing' | 'carried' }>;
+const isPlace = (end: MarkAnswer['end']): end is Placed => end.kind === 'crossing' || end.kind === 'carried';
 
 class NotExact extends Error {}
 
@@ -70,38 +83,80 @@ class Proof {
           return this.landings(p, l, q).map((place) => this.onto(p, place));
         case 'landSquare':
           return [this.onto(p, this.carried(p, l, m))];
+        case 'ontoBoth':
+          return [this.ontoBoth([p, l], [q, m], this.table.lineAt(id))];
       }
     })();
     this.lines.set(id, this.nearest(ways, this.table.lineAt(id)));
   }
 
-  meets({ end }: MarkAnswer, target: WrittenTarget): boolean {
+  /** Tells whether an answer that was folded is what was written. */
+  expect(target: WrittenTarget): (answer: MarkAnswer) => boolean {
     const { tower } = this;
-    if (end.kind === 'crossing' || end.kind === 'carried') {
-      const at = this.place(end);
-      if (target.kind === 'point')
-        return target.at.every((v, i) => this.isSame(at[i]!, known(readSurd(tower, v))));
-      if (target.kind !== 'share') return false;
-      const edge = edgesOf(this.table.sheet).findIndex((e) => e.name === target.edge);
-      const corners = this.cornersOf(this.table.sheet);
-      const [from, to] = [corners[edge]!, corners[(edge + 1) % corners.length]!];
-      const way = this.minus(to, from);
-      // Along the edge by the dot product: the same for marks on the edge and those carried square to it.
-      const along = this.dot(this.minus(at, from), way);
-      return this.isSame(along, tower.times(known(readSurd(tower, target.share)), this.dot(way, way)));
+    const read = (v: ExactNumber): Surd => known(readSurd(tower, v));
+    switch (target.kind) {
+      case 'point': {
+        const wanted = target.at.map(read);
+        return ({ end }) => isPlace(end) && this.place(end).every((v, i) => this.isSame(v, wanted[i]!));
+      }
+      case 'share': {
+        const share = read(target.share);
+        const edge = edgesOf(this.table.sheet).findIndex((e) => e.name === target.edge);
+        const corners = this.cornersOf(this.table.sheet);
+        const [from, to] = [corners[edge]!, corners[(edge + 1) % corners.length]!];
+        const way = this.minus(to, from);
+        // Along the edge by the dot product: the same for marks on the edge and those carried square to it.
+        const long = tower.times(share, this.dot(way, way));
+        return ({ end }) =>
+          isPlace(end) && this.isSame(this.dot(this.minus(this.place(end), from), way), long);
+      }
+      case 'line': {
+        const at = target.through.map(read) as unknown as ExactPoint;
+        const runsSo = this.expectAngle(target.degrees);
+        return ({ end }) => {
+          if (isPlace(end)) return false;
+          const made = this.lastLine(end);
+          return runsSo(made) && this.isSame(this.dot(made, at), made[2]);
+        };
+      }
     }
-    if (target.kind !== 'line') return false;
-    const made = ((): ExactLine => {
-      if (end.kind === 'line') return this.lines.get(end.id)!;
-      const [p, q] = [this.place(end.p), this.place(end.q)];
-      return end.kind === 'onto' ? this.onto(p, q) : this.through(p, q);
-    })();
-    const at = target.through.map((v) => known(readSurd(tower, v))) as unknown as ExactPoint;
-    const [sine, cosine] = ['sin', 'cos'].map((f) => known(readSurd(tower, `${f}(${target.degrees})`)));
-    const [a, b, c] = made;
-    const isParallel = tower.isZero(tower.add(tower.times(a, cosine!), tower.times(b, sine!)));
-    return isParallel && this.isSame(this.dot([a, b], at), c);
   }
+
+  private lastLine(end: Exclude<MarkAnswer['end'], Placed>): ExactLine {
+    if (end.kind === 'line') return this.lines.get(end.id)!;
+    const [p, q] = [this.place(end.p), this.place(end.q)];
+    return end.kind === 'onto' ? this.onto(p, q) : this.through(p, q);
+  }
+
+  /** Tells whether a line runs at an angle; of one that is no angle of roots three times as much can be. */
+  private expectAngle(degrees: ExactNumber): (line: ExactLine) => boolean {
+    const { tower } = this;
+    const wayOf = (text: string): ExactPoint | undefined => {
+      const [cosine, sine] = ['cos', 'sin'].map((f) => readSurd(tower, `${f}(${text})`));
+      return cosine && sine && [cosine, sine];
+    };
+    const isAlong = (own: ExactPoint, way: ExactPoint): boolean =>
+      this.isSame(tower.times(own[0], way[1]), tower.times(own[1], way[0]));
+    const alongOf = ([a, b]: ExactLine): ExactPoint => [tower.negate(b), a];
+    const way = wayOf(String(degrees));
+    if (way) return (line) => isAlong(alongOf(line), way);
+    const third = known(wayOf(`3*(${degrees})`));
+    const value = readExact(degrees);
+    const turn = ((value.ok ? value.value : 0) * Math.PI) / 180;
+    return (line) => {
+      const own = alongOf(line);
+      const [x, y] = own.map((v) => tower.toNumber(v)) as [number, number];
+      // Three lines, sixty degrees apart, have the same threefold angle: doubles tell them.
+      const isMeant = Math.abs(x * Math.sin(turn) - y * Math.cos(turn)) < 0.1 * Math.hypot(x, y);
+      return isMeant && isAlong(this.turned(own, this.turned(own, own)), third);
+    };
+  }
+
+  /** Two directions turned by each other, their angles added. */
+  private turned = (p: ExactPoint, q: ExactPoint): ExactPoint => [
+    this.tower.subtract(this.tower.times(p[0], q[0]), this.tower.times(p[1], q[1])),
+    this.tower.add(this.tower.times(p[0], q[1]), this.tower.times(p[1], q[0])),
+  ];
 
   private cornersOf(sheet: SheetShape): ExactPoint[] {
     const { tower } = this;
@@ -145,7 +200,8 @@ class Proof {
     this.tower.subtract(p[1], q[1]),
   ];
 
-  private dot = (p: ExactPoint, q: ExactPoint): Surd =>
+  /** Of points, directions, or the normals of lines. */
+  private dot = (p: ExactPoint | ExactLine, q: ExactPoint | ExactLine): Surd =>
     this.tower.add(this.tower.times(p[0], q[0]), this.tower.times(p[1], q[1]));
 
   private isSame = (x: Surd, y: Surd): boolean => this.tower.isZero(this.tower.subtract(x, y));
@@ -198,6 +254,41 @@ class Proof {
     const along: ExactPoint = [tower.negate(m[1]), m[0]];
     const by = known(tower.divide(tower.subtract(c, this.dot([a, b], p)), this.dot([a, b], along)));
     return [tower.add(p[0], tower.times(along[0], by)), tower.add(p[1], tower.times(along[1], by))];
+  }
+
+  /** The crease that brings p onto l and q onto m, of three the one that is meant: where p lands solves a cubic. */
+  private ontoBoth(
+    [p, l]: readonly [ExactPoint, ExactLine],
+    [q, m]: readonly [ExactPoint, ExactLine],
+    meant: Line,
+  ): ExactLine {
+    const { tower } = this;
+    const size = this.dot(l, l);
+    const off = known(tower.divide(tower.subtract(l[2], this.dot(l, p)), size));
+    // p comes to p + n0 + t u, with u along the line.
+    const n0: ExactPoint = [tower.times(l[0], off), tower.times(l[1], off)];
+    const u: ExactPoint = [tower.negate(l[1]), l[0]];
+    const half = tower.ratio(1n, 2n);
+    const away = this.minus(q, [
+      tower.add(p[0], tower.times(n0[0], half)),
+      tower.add(p[1], tower.times(n0[1], half)),
+    ]);
+    const square = [this.dot(n0, n0), tower.nought, size];
+    const far = [this.dot(away, n0), this.dot(away, u), tower.negate(tower.times(size, half))];
+    const tilt = [this.dot(m, n0), this.dot(m, u)];
+    const side = tower.subtract(this.dot(m, q), m[2]);
+    const cubic = [0, 1, 2, 3].map((k) => {
+      const turned = [0, 1].map((j) => (far[k - j] ? tower.times(far[k - j]!, tilt[j]!) : tower.nought));
+      const twice = tower.times(tower.ratio(2n), tower.add(turned[0]!, turned[1]!));
+      return tower.subtract(square[k] ? tower.times(side, square[k]!) : tower.nought, twice);
+    });
+    const start = [p[0], p[1]].map((v) => tower.toNumber(v)) as [number, number];
+    const landed = mirrorPoint(meant, start);
+    const [ux, uy] = u.map((v) => tower.toNumber(v)) as [number, number];
+    const near = (ux * (landed[0] - start[0]) + uy * (landed[1] - start[1])) / (ux * ux + uy * uy);
+    const t = known(tower.rootNear(cubic, near));
+    const place = [0, 1].map((i) => tower.add(p[i]!, tower.add(n0[i]!, tower.times(u[i]!, t))));
+    return this.onto(p, place as unknown as ExactPoint);
   }
 
   /** Of several ways the one the table means: they lie well apart, so doubles tell them. */

@@ -1,6 +1,14 @@
 import { type Line, type Point, crossingOf, lineOnto, lineThrough, sideOf } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
-import { bringLines, bringOnto, creaseAcross, creaseThrough, landSquare, landThrough } from './alignments.ts';
+import {
+  bringBoth,
+  bringLines,
+  bringOnto,
+  creaseAcross,
+  creaseThrough,
+  landSquare,
+  landThrough,
+} from './alignments.ts';
 import type { MarkAnswer } from './search.ts';
 import type { Mark, MarkTable } from './table.ts';
 
@@ -83,6 +91,8 @@ function foldLine(
         return landThrough(sheet, p, l, q);
       case 'landSquare':
         return [landSquare(sheet, p, l, m)];
+      case 'ontoBoth':
+        return bringBoth(sheet, p, l, q, m);
     }
   })();
   const was = table.lineAt(id);

@@ -5,6 +5,7 @@ import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
 import {
   type AlignmentKind,
   SheetBounds,
+  bringBoth,
   bringLines,
   bringOnto,
   creaseAcross,
@@ -29,6 +30,14 @@ export interface Origin {
   readonly lines: readonly number[];
 }
 
+/** Which creases of a set something needs, as bits. */
+interface Needing {
+  readonly bits: number;
+}
+
+/** Takes a line that was found, with its kind and inputs by number. */
+type Offer = (made: Line | undefined, kind: number, ...inputs: number[]) => void;
+
 const KINDS: readonly AlignmentKind[] = [
   'onto',
   'through',
@@ -36,6 +45,7 @@ const KINDS: readonly AlignmentKind[] = [
   'across',
   'landThrough',
   'landSquare',
+  'ontoBoth',
 ];
 
 /** Creases a line of the table can need. */
@@ -53,9 +63,11 @@ export class MarkTable {
   readonly sheet: SheetShape;
   readonly bounds: SheetBounds;
   readonly edges: number;
+  /** Whether two marks are brought onto two lines at once, too. */
+  readonly both: boolean;
   private readonly lines = new Rows(3, (size) => new Float64Array(size));
   private readonly needs = new Rows(MOST_CREASES, (size) => new Int32Array(size));
-  private readonly origins = new Rows(6, (size) => new Int32Array(size));
+  private readonly origins = new Rows(7, (size) => new Int32Array(size));
   private readonly found = new Set<number>();
   /** Closed sets of creases by size, and the lines that can be folded from just such a set. */
   private readonly sets: (readonly number[])[][] = [[[]]];
@@ -64,8 +76,9 @@ export class MarkTable {
   /** The first line of each level. */
   private readonly starts: number[] = [0];
 
-  constructor(sheet: SheetShape) {
+  constructor(sheet: SheetShape, both = false) {
     this.sheet = sheet;
+    this.both = both;
     this.bounds = new SheetBounds(outlineOf(sheet));
     const edges = edgesOf(sheet);
     this.edges = edges.length;
@@ -220,7 +233,7 @@ export class MarkTable {
   ];
 
   /** Different marks of the lines, each with the bits of the set it needs. */
-  marksOf(set: readonly number[]): (Mark & { readonly bits: number })[] {
+  marksOf(set: readonly number[]): (Mark & Needing)[] {
     const own = this.linesOf(set);
     const marks: (Mark & { bits: number })[] = [];
     for (let j = 1; j < own.length; j++)
@@ -245,7 +258,7 @@ export class MarkTable {
     const whole = (1 << set.length) - 1;
     const own = this.linesOf(set).map((id) => ({ id, line: this.lineAt(id), bits: this.bitsOf(id, set) }));
     const marks = this.marksOf(set);
-    const offer = (made: Line | undefined, kind: number, ...inputs: number[]): void => {
+    const offer: Offer = (made, kind, ...inputs) => {
       if (made && bounds.chord(made)) this.add(made, set, [kind, ...inputs]);
     };
     marks.forEach((p, i) => {
@@ -272,6 +285,25 @@ export class MarkTable {
           if (m.id !== l.id && (bits | m.bits) === whole)
             offer(landSquare(bounds, p.at, l.line, m.line), 5, p.a, p.b, l.id, m.id);
       }
+    });
+    if (this.both) this.foldBoth(marks, own, whole, offer);
+  }
+
+  /** Two marks onto two lines at once, each pair of marks on lines of their own. */
+  private foldBoth(
+    marks: readonly (Mark & Needing)[],
+    own: readonly (Needing & { id: number; line: Line })[],
+    whole: number,
+    offer: Offer,
+  ): void {
+    marks.forEach((p, i) => {
+      for (const q of marks.slice(0, i))
+        for (const l of own)
+          for (const m of own) {
+            if (l === m || (p.bits | q.bits | l.bits | m.bits) !== whole) continue;
+            for (const made of bringBoth(this.bounds, p.at, l.line, q.at, m.line))
+              offer(made, 6, p.a, p.b, q.a, q.b, l.id, m.id);
+          }
     });
   }
 
@@ -323,4 +355,4 @@ export class MarkTable {
 }
 
 /** Marks that each kind takes, before its lines. */
-const MARKS = [2, 2, 0, 1, 2, 1];
+const MARKS = [2, 2, 0, 1, 2, 1, 2];

@@ -34,15 +34,30 @@ export function deepen(sheet: SheetShape, onShare: (share: number) => void): voi
   kept.levels = DEEP;
 }
 
-function keptOf(sheet: SheetShape): Kept {
-  const key = JSON.stringify(sheet);
-  const known = tables.get(key);
-  if (known) return known;
-  const table = new MarkTable(sheet);
+const bothTables = new Map<string, MarkTable>();
+
+/** The table in which two marks can be brought onto two lines at once: three creases, half a second, kept. */
+export const tableOfBoth = (sheet: SheetShape): MarkTable =>
+  keep(bothTables, sheet, () => grown(sheet, true, QUICK - 1));
+
+/** A new table three creases deep; its sets of creases are kept up to a level. */
+function grown(sheet: SheetShape, both: boolean, kept: number): MarkTable {
+  const table = new MarkTable(sheet, both);
   const unlimited: Effort = buildEffort(Infinity);
-  for (let level = 1; level <= QUICK; level++) table.grow(level, unlimited, true);
-  if (tables.size >= MOST_TABLES) tables.delete(tables.keys().next().value!);
-  const kept = { table, levels: QUICK };
-  tables.set(key, kept);
-  return kept;
+  for (let level = 1; level <= QUICK; level++) table.grow(level, unlimited, level <= kept);
+  return table;
 }
+
+/** What is known for a sheet, built where it is not; the oldest is dropped when there are too many. */
+function keep<T>(known: Map<string, T>, sheet: SheetShape, build: () => T): T {
+  const key = JSON.stringify(sheet);
+  const own = known.get(key);
+  if (own) return own;
+  if (known.size >= MOST_TABLES) known.delete(known.keys().next().value!);
+  const built = build();
+  known.set(key, built);
+  return built;
+}
+
+const keptOf = (sheet: SheetShape): Kept =>
+  keep(tables, sheet, () => ({ table: grown(sheet, false, QUICK), levels: QUICK }));

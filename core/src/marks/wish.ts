@@ -91,6 +91,8 @@ export interface WayLimits {
   readonly near: number;
   /** Parts of the sheet to keep free of creases. */
   readonly clear?: ClearParts;
+  /** Whether two marks may be brought onto two lines at once. */
+  readonly both?: boolean;
 }
 
 /**
@@ -100,7 +102,7 @@ export interface WayLimits {
 export function findWays(
   sheet: SheetShape,
   wish: MarkWish,
-  { prefix, near, clear }: WayLimits,
+  { prefix, near, clear, both = false }: WayLimits,
 ): Outcome<{ target: MarkTarget; ways: (Construction & { touches: boolean })[] }, string> {
   const read = readWish(sheet, wish);
   if (!read.ok) return read;
@@ -115,18 +117,22 @@ export function findWays(
     );
   const fraction = fractionOf(wish, target);
   const found = fraction
-    ? constructMark(sheet, fraction, prefix, { near, ...(clear ? { clear } : {}) })
+    ? constructMark(sheet, fraction, prefix, { near, both, ...(clear ? { clear } : {}) })
     : done(
         findConstructions(sheet, {
           target,
           written: wish as WrittenTarget,
           prefix,
           near,
+          both,
           ...(clear ? { clear } : {}),
         }),
       );
   if (!found.ok) return found;
-  if (target.kind === 'line') found.value.push(...angleWays(sheet, target.line, prefix, near));
+  if (target.kind === 'line') {
+    const isExact = found.value.some((way) => way.exact);
+    found.value.push(...angleWays(sheet, target.line, { prefix, near, isExact }));
+  }
   if (found.value.length === 0)
     return failed(
       'Nothing that six folds or fewer make comes that near; allow more, or ask for a place beside it.',

@@ -1,4 +1,4 @@
-import { type Line, type Point, directionOf, dot, lineThrough } from '../geometry/index.ts';
+import { type Line, type Point, directionOf, dot, lineThrough, mirrorPoint } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 import {
   type LineRef,
@@ -75,6 +75,8 @@ class MarkWriter {
           }));
         case 'landSquare':
           return [{ kind: 'landing', from: p, on: a, by: { kind: 'square', to: b }, which: 0 }];
+        case 'ontoBoth':
+          return [{ kind, from: p, on: a, other: q, onto: b, near: this.landing(id) }];
       }
     })();
     this.ids.set(id, this.fold(ways, this.table.lineAt(id)));
@@ -96,6 +98,13 @@ class MarkWriter {
       return { kind: 'named', name: corner.name };
     }
     return { kind: 'meet', a: this.line(a), b: this.line(b), frame: 'sheet' };
+  }
+
+  /** Where the first mark of a line comes to lie, roughly. */
+  private landing(id: number): PointRef {
+    const [mark] = this.table.originOf(id).marks;
+    const [x, y] = mirrorPoint(this.table.lineAt(id), mark!.at).map((v) => Math.round(v * 1000) / 1000);
+    return { kind: 'sheet', at: [x!, y!] };
   }
 
   carry(at: PointRef, edge: string): { replay: Replay; mark: PointRef } {

@@ -12,6 +12,8 @@ export interface MoveTrace {
   readonly layersAtCrease: number;
   /** Where the crease crosses a line squarely, when it was found so. */
   readonly crossing?: Point;
+  /** The way of a second point that is brought to its place at once. */
+  readonly second?: Segment;
 }
 
 /** How many layers are creased at one place: stretches that share the middle of one of them, at most. */

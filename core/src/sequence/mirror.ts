@@ -171,6 +171,15 @@ function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
             ? { kind: 'through', at: point(ref.by.at) }
             : { kind: 'square', to: mapLineRef(ref.by.to, context) },
       };
+    case 'ontoBoth':
+      return {
+        ...ref,
+        from: point(ref.from),
+        on: mapLineRef(ref.on, context),
+        other: point(ref.other),
+        onto: mapLineRef(ref.onto, context),
+        near: point(ref.near),
+      };
     case 'mirrored':
       return { ...ref, line: mapLineRef(ref.line, context), in: mapLineRef(ref.in, context) };
     case 'crease':

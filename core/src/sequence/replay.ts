@@ -1,4 +1,4 @@
-import type { Line } from '../geometry/index.ts';
+import { type Line, type Segment, mirrorPoint } from '../geometry/index.ts';
 import { type FlatState, type Refusal, buildFlatSheet } from '../folded/index.ts';
 import type { MoveTrace } from '../moves/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
@@ -7,7 +7,7 @@ import { type UsedLandmark, landmarksUsed } from './landmarks.ts';
 import { repeatMove } from './mirror.ts';
 import { makeMove } from './make.ts';
 import { type ResolveContext, type StepTrail, resolvePoint } from './resolve.ts';
-import type { Move, NamedPoints, Step } from './schema.ts';
+import type { Move, NamedPoints, PointRef, Step } from './schema.ts';
 
 export interface Sequence {
   readonly sheet: SheetShape;
@@ -122,12 +122,20 @@ function replayStep(
   };
 }
 
-/** Where the step brings one point onto another, the arrow runs between them; a square crease shows where it crosses. */
+/** Where the step brings a point onto another or onto a line, the arrow runs between them; a square crease shows where it crosses. */
 function pointTrace(trace: MoveTrace, move: Move, context: ResolveContext): MoveTrace {
   if (!('line' in move)) return trace;
   if (move.line?.kind === 'across') {
     const at = resolvePoint(move.line.at, context);
     return at.ok ? { ...trace, crossing: at.value.model } : trace;
+  }
+  if (move.line?.kind === 'landing' || move.line?.kind === 'ontoBoth') {
+    const wayOf = (ref: PointRef): Segment | undefined => {
+      const own = resolvePoint(ref, context);
+      return own.ok ? { from: own.value.model, to: mirrorPoint(trace.line, own.value.model) } : undefined;
+    };
+    const second = move.line.kind === 'ontoBoth' ? wayOf(move.line.other) : undefined;
+    return { ...trace, ...wayOf(move.line.from), ...(second ? { second } : {}) };
   }
   if (move.line?.kind !== 'onto') return trace;
   const [from, to] = [resolvePoint(move.line.from, context), resolvePoint(move.line.to, context)];

@@ -13,6 +13,7 @@ import {
   landingsOn,
   lineOnto,
   linesOnto,
+  linesOntoBoth,
   lineThrough,
   mirrorLine,
   mirrorPoint,
@@ -229,6 +230,8 @@ export function resolveLine(ref: LineRef, context: ResolveContext, frame: Frame 
       );
     case 'landing':
       return resolveLanding(ref, context, frame, at);
+    case 'ontoBoth':
+      return resolveOntoBoth(ref, context, frame, at);
     case 'mirrored': {
       const [own, mirror] = [resolveLine(ref.line, context, frame), resolveLine(ref.in, context, frame)];
       if (!own.ok) return own;
@@ -265,6 +268,30 @@ function resolveLanding(
     );
   const line = lineOnto(from.value, place);
   return line ? done(line) : lost('The point lies on that line already; choose another line for it.');
+}
+
+function resolveOntoBoth(
+  ref: Extract<LineRef, { kind: 'ontoBoth' }>,
+  context: ResolveContext,
+  frame: Frame,
+  at: (point: PointRef) => Found<Point>,
+): Found<Line> {
+  const [from, other, near] = [at(ref.from), at(ref.other), at(ref.near)];
+  if (!from.ok) return from;
+  if (!other.ok) return other;
+  if (!near.ok) return near;
+  const [on, onto] = [resolveLine(ref.on, context, frame), resolveLine(ref.onto, context, frame)];
+  if (!on.ok) return on;
+  if (!onto.ok) return onto;
+  const offOf = (line: Line): number => distance(mirrorPoint(line, from.value), near.value);
+  const [line] = [...linesOntoBoth(from.value, on.value, other.value, onto.value)].sort(
+    (a, b) => offOf(a) - offOf(b),
+  );
+  return line
+    ? done(line)
+    : lost(
+        'No crease brings both points onto their lines; choose points that lie off their lines, or other lines.',
+      );
 }
 
 function withTwo(

@@ -47,6 +47,15 @@ export type LineRef =
         | { readonly kind: 'square'; readonly to: LineRef };
       readonly which: 0 | 1;
     }
+  /** Two points onto two lines at once; of three ways at most the one by which the first lands nearest to a place. */
+  | {
+      readonly kind: 'ontoBoth';
+      readonly from: PointRef;
+      readonly on: LineRef;
+      readonly other: PointRef;
+      readonly onto: LineRef;
+      readonly near: PointRef;
+    }
   | { readonly kind: 'mirrored'; readonly line: LineRef; readonly in: LineRef }
   | { readonly kind: 'crease'; readonly step: string };
 
@@ -102,6 +111,14 @@ export const lineRefSchema: z.ZodType<LineRef> = z.lazy(() =>
         z.strictObject({ kind: z.literal('square'), to: lineRefSchema }),
       ]),
       which: z.union([z.literal(0), z.literal(1)]),
+    }),
+    z.strictObject({
+      kind: z.literal('ontoBoth'),
+      from: pointRefSchema,
+      on: lineRefSchema,
+      other: pointRefSchema,
+      onto: lineRefSchema,
+      near: pointRefSchema,
     }),
     z.strictObject({ kind: z.literal('mirrored'), line: lineRefSchema, in: lineRefSchema }),
     z.strictObject({ kind: z.literal('crease'), step: stepId }),

@@ -107,7 +107,7 @@ function sayPinch(move: Extract<Move, { kind: 'pinch' }>, names: Names): string 
   if (move.line.kind === 'lineOnto') {
     return `Bring ${sayLine(move.line.a, names)} onto ${sayLine(move.line.b, names)} and pinch only ${where}${sense}${deep}.`;
   }
-  if (move.line.kind === 'landing') {
+  if (move.line.kind === 'landing' || move.line.kind === 'ontoBoth') {
     return `Bring ${sayFoldLine(move.line, names)}, and pinch only ${where}${sense}${deep}.`;
   }
   return `Pinch ${where} ${sayFoldLine(move.line, names)}${sense}${deep}.`;
@@ -180,6 +180,8 @@ function sayFoldLine(line: LineRef, names: Names): string {
           : `with the crease square to ${sayLine(line.by.to, names)}`;
       return `${sayPoint(line.from, names)} onto ${sayLine(line.on, names)}, ${by}`;
     }
+    case 'ontoBoth':
+      return `${sayPoint(line.from, names)} onto ${sayLine(line.on, names)} and ${sayPoint(line.other, names)} onto ${sayLine(line.onto, names)}, both at once`;
     case 'mirrored':
       return `along the mirror image of ${sayLine(line.line, names)} in ${sayLine(line.in, names)}`;
     case 'crease':

@@ -222,6 +222,10 @@ export function walkRefs(
         if (l.by.kind === 'through') point(l.by.at);
         else line(l.by.to);
         return;
+      case 'ontoBoth':
+        [l.from, l.other, l.near].forEach(point);
+        [l.on, l.onto].forEach(line);
+        return;
       case 'mirrored':
         [l.line, l.in].forEach(line);
         return;

@@ -28,6 +28,10 @@ export const settingsSchema = z.strictObject({
       'bulk must rise from easy to very hard',
     ),
   sigma: z.strictObject({ edgeToEdge: mm, pointToPoint: mm, throughMarks: mm, byEye: mm, guess: mm }),
+  /** When the slips were last taken from checks at the bench; those before it have been counted. */
+  handTakenAt: z.iso.datetime().nullable(),
+  /** How marks are looked for: what is near enough, and whether two marks may go onto two lines at once. */
+  marks: z.strictObject({ nearMm: z.number().min(0).max(5), both: z.boolean() }),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
@@ -36,4 +40,6 @@ export const defaultSettings: Settings = {
   theme: 'system',
   limits: defaultLimits,
   sigma: defaultSigma,
+  handTakenAt: null,
+  marks: { nearMm: 0.2, both: false },
 };

@@ -61,6 +61,11 @@ export const api = createApi({
     putSettings: build.mutation<Settings, Settings>({
       query: (s) => ({ url: '/settings', method: 'PUT', body: s }),
       invalidatesTags: ['settings'],
+      // What was set shows at once, and is taken back where the server refuses it.
+      async onQueryStarted(settings, { dispatch, queryFulfilled }) {
+        const shown = dispatch(api.util.updateQueryData('getSettings', undefined, () => settings));
+        await queryFulfilled.catch(() => shown.undo());
+      },
     }),
     listRuns: build.query<OwnedRecord<BenchRun>[], void>({ query: () => '/runs', providesTags: ['runs'] }),
     putRun: build.mutation<BenchRun, { planId: string; run: BenchRun }>({

@@ -18,6 +18,8 @@ export interface WaysRequest extends OnSheet {
   readonly wish: MarkWish;
   /** What is near enough, in mm. */
   readonly nearMm: number;
+  /** Whether two marks may be brought onto two lines at once. */
+  readonly both: boolean;
 }
 
 export interface DivideRequest extends OnSheet {

@@ -86,8 +86,8 @@ function bothWays(one: PartsWay, other: PartsWay): PartsWay {
   };
 }
 
-function waysTo({ wish, sheet, sideMm, sigma, prefix, nearMm, clear }: WaysRequest): Answer<MarkWay> {
-  const found = findWays(sheet, wish, { prefix, near: nearMm / sideMm, ...(clear ? { clear } : {}) });
+function waysTo({ wish, sheet, sideMm, sigma, prefix, nearMm, clear, both }: WaysRequest): Answer<MarkWay> {
+  const found = findWays(sheet, wish, { prefix, near: nearMm / sideMm, both, ...(clear ? { clear } : {}) });
   if (!found.ok) return { fault: found.fault };
   const { target, ways } = found.value;
   const judgedWays = ways.map(({ id, title, how, exact, steps, touches, ...way }): MarkWay => {
@@ -112,7 +112,8 @@ function filmOf({ sequence, steps }: Replay): MarkWay['pictures'] {
   const names = nameSteps(sequence.steps);
   return steps.map((s) => ({
     sentence: `${sayStep(s.step, sequence)} ${s.step.note}`.trim(),
-    drawing: drawStep(s, names),
+    // Pictures of the strip are too small to hold a circle beside the sheet.
+    drawing: drawStep(s, names, { isEnlarged: false }),
   }));
 }
 

@@ -3,6 +3,7 @@ import type { ClearParts, MarkWish } from '@jade/core/marks';
 import type { Plan } from '@jade/core/plan';
 import type { Step } from '@jade/core/sequence';
 import { toFigure } from '@jade/core/units';
+import { usePutSettingsMutation } from '../../api/index.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
@@ -25,11 +26,11 @@ interface AskedWish {
 /** What the search has said so far, and how much of the deeper table is built; null when none is under way. */
 function useWays(
   ask: MarkWish & AskedWish,
-  nearMm: number,
   clear: ClearParts | null | undefined,
 ): { answer: Answer<MarkWay> | undefined; share: number | null } {
   const { sheet } = usePlan();
-  const { sigma } = useSettings();
+  const { sigma, marks } = useSettings();
+  const { nearMm, both } = marks;
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
   const [answer, setAnswer] = useState<Answer<MarkWay>>();
   const [share, setShare] = useState<number | null>(null);
@@ -40,7 +41,7 @@ function useWays(
     if (clear === undefined) return;
     const live = new AbortController();
     const wish = JSON.parse(wanted) as MarkWish;
-    const request = { wish, sheet: sheet.shape, sideMm, sigma, prefix: `ask-${id}`, nearMm, clear };
+    const request = { wish, sheet: sheet.shape, sideMm, sigma, prefix: `ask-${id}`, nearMm, both, clear };
     askWays(request, live.signal, setAnswer, setShare).catch((error: unknown) => {
       if (!live.signal.aborted) setAnswer({ fault: `The search broke off: ${String(error)}. Ask again.` });
     });
@@ -48,7 +49,7 @@ function useWays(
       live.abort();
       setShare(null);
     };
-  }, [id, wanted, sheet.shape, sideMm, sigma, nearMm, clear]);
+  }, [id, wanted, sheet.shape, sideMm, sigma, nearMm, both, clear]);
   return { answer, share };
 }
 
@@ -56,11 +57,14 @@ function useWays(
 export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
   const plan = usePlan();
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
-  const [nearMm, setNearMm] = useState(0.2);
+  const settings = useSettings();
+  const [putSettings] = usePutSettingsMutation();
+  const setMarks = (change: Partial<typeof settings.marks>): void =>
+    void putSettings({ ...settings, marks: { ...settings.marks, ...change } });
   const [keep, setKeep] = useState('nothing');
   const edge = 'edge' in ask ? ask.edge : 'AB';
   const clear = useClearParts(keep, edge);
-  const { answer, share } = useWays(ask, nearMm, clear);
+  const { answer, share } = useWays(ask, clear);
   const edit = useEdit();
   const offer = (way: MarkWay) => {
     const isInserted =
@@ -82,13 +86,21 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
         <NumberField
           label="Near enough, mm"
           className="w-32"
-          value={nearMm}
+          value={settings.marks.nearMm}
           low={0}
           high={5}
           step={0.05}
-          onNumber={setNearMm}
+          onNumber={(nearMm) => setMarks({ nearMm })}
         />
         <ClearChoice value={keep} onChoice={setKeep} />
+        <label className="flex min-h-[36px] items-center gap-2">
+          <input
+            type="checkbox"
+            checked={settings.marks.both}
+            onChange={(e) => setMarks({ both: e.target.checked })}
+          />
+          also two marks onto two lines
+        </label>
         {share !== null && (
           <p role="status" className="flex items-center gap-3 pb-1">
             Looking through all four creases can make … {Math.round(share * 100)} %
