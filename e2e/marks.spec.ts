@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { beginPlan, pleat, saved, sentence, write } from './support.ts';
+import { beginPlan, expect, model, pleat, saved, sentence, test, tool, write } from './support.ts';
 
 test('any fraction of an edge is found by folding; what is none is told', async ({ page }) => {
   await beginPlan(page, 'Eleven parts');
@@ -50,6 +49,62 @@ test('a decimal, the golden ratio, a place and an angle are asked for; the deepe
   await page.keyboard.press('Control+z');
   await expect(pleat(page, 'Folds')).not.toContainText('3, all flat');
   await saved(page);
+});
+
+test('twenty degrees is a third of sixty; two marks onto two lines are offered where they are liked, and kept so', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed thirds');
+  await pleat(page, 'Marks').click();
+  const ways = page.getByRole('region', { name: 'Ways to fold it' });
+  await page.getByRole('button', { name: 'A line or an angle' }).click();
+  await write(page, 'Angle from the lower edge, °', '20');
+  const third = ways.locator('[data-way="third"]');
+  await expect(third).toContainText('A third of 60°');
+  await expect(third).toContainText('both at once');
+  await ways.getByRole('button', { name: /^Put into the sequence.*A third of 60°/ }).click();
+  await expect(pleat(page, 'Folds')).toContainText('6, all flat');
+
+  await page.getByRole('button', { name: 'A mark on an edge' }).click();
+  await write(page, 'Mark', '0.3217');
+  await expect(ways.locator('[data-way^="found"]').first()).toBeVisible();
+  await expect(ways.locator('[data-way^="both"]')).toHaveCount(0);
+  const liked = page.getByLabel('also two marks onto two lines');
+  await liked.check();
+  await expect(ways.locator('[data-way^="both"]').first()).toContainText('both at once');
+  await write(page, 'Near enough, mm', '0.35');
+  await page.reload();
+  await expect(liked).toBeChecked();
+  await expect(page.getByLabel('Near enough, mm')).toHaveValue('0.35');
+  await liked.uncheck();
+  await expect(ways.locator('[data-way^="both"]')).toHaveCount(0);
+  await write(page, 'Near enough, mm', '0.2');
+});
+
+test('a place that is made gets a name, counts for the error, and a later fold takes it', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed place');
+  await pleat(page, 'Paper').click();
+  await write(page, 'Side', '240 mm');
+  await pleat(page, 'Marks').click();
+  const ways = page.getByRole('region', { name: 'Ways to fold it' });
+  await page.getByRole('button', { name: 'A place on the sheet' }).click();
+  await page.getByLabel('Across, from A').fill('1/4');
+  await write(page, 'Up, from A', '3/8');
+  await ways
+    .getByRole('button', { name: /^Put into the sequence/ })
+    .first()
+    .click();
+  await expect(ways.locator('[data-way]').first()).toContainText('In the sequence, as P1');
+  await expect(page.getByRole('list', { name: 'Marks asked for' })).toContainText('P1');
+  await expect(sentence(page)).toContainText(/true to ±0\.\d+ mm/);
+
+  await pleat(page, 'Folds').click();
+  await tool(page, 'Fold', 'Fold and unfold');
+  await model(page).getByRole('button', { name: 'A', exact: true }).click();
+  await model(page).getByRole('button', { name: 'P1', exact: true }).click();
+  await expect(page.getByText('corner A to P1').first()).toBeVisible();
 });
 
 test('eleven parts with the middle third kept clear: compared, put into the sequence and folded along', async ({

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildSketchPlan, buildOwlDiary, buildOwlPlan, buildOwlRuns } from '../src/demo/index.ts';
+import { findWays, judgeConstruction } from '../src/marks/index.ts';
 import { buildPlan, type Plan } from '../src/plan/index.ts';
 import { toReadings, type ReadingsInput } from '../src/readings/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';
@@ -127,5 +128,26 @@ describe('what the screens say', () => {
     });
     expect(r.standing!.stands).toBe(false);
     expect(r.verdicts.find((v) => v.id === 'stands')!.text).toContain('tips to the');
+  });
+
+  test('a place made by a crossing counts by the name its crossing has', () => {
+    const wish = { kind: 'point', at: ['1/4', '3/8'] } as const;
+    const found = findWays({ kind: 'square' }, wish, { prefix: 'ask-m1', near: 1e-4 });
+    if (!found.ok) throw new Error(found.fault);
+    const way = found.value.ways[0]!;
+    const plan = buildSketchPlan();
+    const asked = (name: string | null): Plan => ({
+      ...plan,
+      sheet: { ...plan.sheet, sideMm: 300 },
+      marks: [{ id: 'm1', ...wish, at: ['1/4', '3/8'], construction: way.id, name }],
+      points: { P1: way.mark! },
+      steps: [...way.steps],
+    });
+    expect(read(asked(null)).marksErrorMm).toBeUndefined();
+    const judged = judgeConstruction(way, found.value.target, { kind: 'square' }, 300, defaultSettings.sigma);
+    expect(read(asked('P1')).marksErrorMm).toBeCloseTo(judged.errorMm, 9);
+    // A step taken out: the crossing is made no more, and nothing is told of it.
+    const broken = asked('P1');
+    expect(read({ ...broken, steps: broken.steps.slice(1) }).marksErrorMm).toBeUndefined();
   });
 });

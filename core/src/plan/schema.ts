@@ -101,7 +101,14 @@ const markSchema = z.union([
     share: exactText,
     construction: id.nullable(),
   }),
-  z.strictObject({ id, kind: z.literal('point'), at: place, construction: id.nullable() }),
+  z.strictObject({
+    id,
+    kind: z.literal('point'),
+    at: place,
+    construction: id.nullable(),
+    /** What the plan's points call the crossing it was made as; null until a way stands in the sequence. */
+    name: text(40).nullable().default(null),
+  }),
   z.strictObject({
     id,
     kind: z.literal('line'),

@@ -135,11 +135,12 @@ type Asked = ReadingsInput['plan']['marks'][number];
 
 /** The way put into the sequence; else the one chosen, or the first, of those that need no search. */
 function wayOf(plan: ReadingsInput['plan'], ask: Asked): Construction | undefined {
-  // Where a crossing is the mark, no step says which of the creases cross there.
-  if ('kind' in ask && ask.kind === 'point') return undefined;
   const prefix = `ask-${ask.id}`;
   const steps = plan.steps.filter((s) => s.id.startsWith(`${prefix}-`));
-  if (steps.length > 0) return { id: '', title: '', how: '', steps, exact: false };
+  const isPlace = 'kind' in ask && ask.kind === 'point';
+  const mark = isPlace && ask.name !== null ? plan.points[ask.name] : undefined;
+  if (isPlace && !mark) return undefined;
+  if (steps.length > 0) return { id: '', title: '', how: '', steps, exact: false, ...(mark ? { mark } : {}) };
   if ('kind' in ask) return undefined;
   const ways = constructMark(plan.sheet.shape, ask, prefix, null);
   if (!ways.ok) return undefined;
@@ -161,12 +162,10 @@ function judgedErrorMm(
   const known = judged.get(key);
   if (known !== undefined) return known;
   const target = readWish(shape, ask);
+  const replay = replaySequence({ sheet: shape, points: {}, steps: way.steps });
   // Steps a folder has changed may end in another place, or in none.
-  if (
-    !target.ok ||
-    replaySequence({ sheet: shape, points: {}, steps: way.steps }).steps.some((s) => s.refusal)
-  )
-    return undefined;
+  const isLost = way.mark !== undefined && !resolvePoint(way.mark, contextAfter(replay)).ok;
+  if (!target.ok || isLost || replay.steps.some((s) => s.refusal)) return undefined;
   const { errorMm, missMm } = judgeConstruction(way, target.value, shape, sideMm, sigma);
   if (judged.size >= MOST_JUDGED) judged.clear();
   judged.set(key, Math.hypot(errorMm, missMm));

@@ -33,7 +33,7 @@ import {
 import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
 import { toPartialSheet } from '@jade/core/window';
-import { listLandmarks } from './landmarks.ts';
+import { listLandmarks, placesMade } from './landmarks.ts';
 import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts';
 import type {
   BaseCard,
@@ -146,7 +146,7 @@ export function buildEngine(): Engine {
         before: step ? drawStep(step, nameSteps(replay.sequence.steps)) : drawModel(state),
         after: drawModel(state),
         sheet: drawSheet(state, step?.trail?.creases),
-        landmarks: listLandmarks(state, replay.steps.slice(0, shown)),
+        landmarks: listLandmarks(state, replay.steps.slice(0, shown), placesMade(input.plan, replay, shown)),
         ...(reading ? { reading } : {}),
         ...(step?.refusal?.at ? { refusalAt: step.refusal.at } : {}),
       };

@@ -1,6 +1,15 @@
 import { facetOnModel, facetOnSheet, facetsAt, type FlatState, toModel } from '@jade/core/folded';
 import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '@jade/core/geometry';
-import { nameSteps, type LineRef, type PointRef, type ReplayedStep } from '@jade/core/sequence';
+import type { Plan } from '@jade/core/plan';
+import {
+  contextAfter,
+  nameSteps,
+  resolvePoint,
+  type LineRef,
+  type PointRef,
+  type Replay,
+  type ReplayedStep,
+} from '@jade/core/sequence';
 import { edgesOf, landmarksOf } from '@jade/core/sheet';
 import type { Landmark } from './protocol.ts';
 
@@ -9,8 +18,15 @@ const valueOf = (share: string): number => Number(share.split('/')[0]) / Number(
 /** Landmarks closer than this in the model are one for the pointer; the first by rank is kept. */
 const SAME = 1e-6;
 
-/** Points that can be chosen on a state: sheet landmarks, pinch marks, corners of layers, fractions of raw edges. */
-export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]): Landmark[] {
+/**
+ * Points that can be chosen on a state: sheet landmarks, pinch marks, places with names of the folder's own, corners of
+ * layers, fractions of raw edges.
+ */
+export function listLandmarks(
+  state: FlatState,
+  steps: readonly ReplayedStep[],
+  own: readonly { readonly name: string; readonly at: Point }[] = [],
+): Landmark[] {
   const found: Landmark[] = [];
   const add = (name: string, ref: PointRef, sheet: Point, rank: Landmark['rank']): void => {
     const model = toModel(state, sheet);
@@ -37,6 +53,7 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
   for (const { step, trail } of steps) {
     if (trail?.mark) add(names.get(step.id)?.mark ?? '', { kind: 'mark', step: step.id }, trail.mark, 'main');
   }
+  for (const { name, at } of own) add(name, { kind: 'named', name }, at, 'main');
   addBuilt(true);
   for (const { name, ref, at } of listCrossings(state, steps)) add(name, ref, at, 'main');
   let corners = 0;
@@ -67,6 +84,16 @@ export function listLandmarks(state: FlatState, steps: readonly ReplayedStep[]):
     }
   }
   return [...found.filter((l) => !l.isUnder), ...found.filter((l) => l.isUnder)];
+}
+
+/** Places that were asked for and that the steps so far have made, by the names they were given. */
+export function placesMade({ marks }: Plan, replay: Replay, shown: number): { name: string; at: Point }[] {
+  const context = contextAfter({ ...replay, steps: replay.steps.slice(0, shown) });
+  return marks.flatMap((mark) => {
+    const name = 'kind' in mark && mark.kind === 'point' ? mark.name : null;
+    const found = name === null ? undefined : resolvePoint({ kind: 'named', name }, context);
+    return name !== null && found?.ok && found.value.sheet ? [{ name, at: found.value.sheet }] : [];
+  });
 }
 
 /** True where the paper at one material point lies over that at another. */

@@ -1,6 +1,6 @@
 import type { AlignmentSigma, ClearParts, MarkWish } from '@jade/core/marks';
 import type { Drawing } from '@jade/core/drawing';
-import type { Sequence, Step } from '@jade/core/sequence';
+import type { PointRef, Sequence, Step } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
 
 /** The sheet a mark is folded on, and whose hand folds it. */
@@ -53,6 +53,8 @@ interface ShownWay {
 }
 
 export interface MarkWay extends ShownWay {
+  /** The place it ends in, where that is a crossing and no pinch on an edge. */
+  readonly mark?: PointRef;
   /** How far the mark moves for one unit of slip at every crease end. */
   readonly amplification: number;
 }

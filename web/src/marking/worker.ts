@@ -97,7 +97,7 @@ function waysTo({ wish, sheet, sideMm, sigma, prefix, nearMm, clear, both }: Way
       construction: _,
       ...judged
     } = judgeConstruction(construction, target, sheet, sideMm, sigma);
-    return { id, title, how, exact, steps, touches, ...judged, pictures: filmOf(replay) };
+    return { id, title, how, exact, steps, touches, ...way, ...judged, pictures: filmOf(replay) };
   });
   // Of ways with the same number of creases the truer one first.
   const rankOf = (w: MarkWay): number => Number(w.touches) * 2 + Number(!w.exact);

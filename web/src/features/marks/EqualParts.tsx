@@ -4,10 +4,10 @@ import { toFigure } from '@jade/core/units';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type PartsWay, askParts } from '../../marking/index.ts';
-import { useEdit, usePlan } from '../../plan/index.ts';
+import { usePlan } from '../../plan/index.ts';
 import { Choice, NumberField, Slip } from '../../ui/index.ts';
 import { ClearChoice, useClearParts } from './KeepClear.tsx';
-import { Way, insertFirst } from './Ways.tsx';
+import { Way, useInsertFirst } from './Ways.tsx';
 
 /** What is divided: the edge, into how many parts, and what is kept clear. */
 interface PartsAsk {
@@ -86,7 +86,7 @@ export function EqualParts() {
 
 function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWay[]; sideMm: number }) {
   const plan = usePlan();
-  const edit = useEdit();
+  const insertFirst = useInsertFirst();
   const prefix = prefixOf(ask);
   return (
     <>
@@ -145,7 +145,7 @@ function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWa
               }
               isInserted={isInserted}
               isChosen={isInserted}
-              onInsert={() => edit((p) => insertFirst(p, w.steps, prefix))}
+              onInsert={() => insertFirst(w.steps, prefix)}
             />
           );
         })}

@@ -104,6 +104,7 @@ function Asked({ ask, onSelect }: { ask: string | undefined; onSelect: (id: stri
             onClick={() => onSelect(m.id)}
           >
             {sayWish(m)}
+            {'name' in m && m.name && <span className="ml-2 font-normal text-ink-2">{m.name}</span>}
           </button>
           <button
             type="button"

@@ -4,23 +4,44 @@ import type { Plan } from '@jade/core/plan';
 import type { Step } from '@jade/core/sequence';
 import { toFigure } from '@jade/core/units';
 import { usePutSettingsMutation } from '../../api/index.ts';
+import { useAppDispatch } from '../../app/hooks.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
-import { useEdit, usePlan } from '../../plan/index.ts';
+import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import { NumberField, Slip } from '../../ui/index.ts';
 import { ClearChoice, useClearParts } from './KeepClear.tsx';
 
-/** Puts steps before all others, in place of those whose ids begin alike. */
-export function insertFirst(p: Plan, steps: readonly Step[], prefix: string): void {
-  const rest = p.steps.filter((s) => !s.id.startsWith(prefix));
-  p.steps = [...(structuredClone(steps) as typeof p.steps), ...rest];
+/**
+ * Puts steps before all others, in place of those whose ids begin alike, and goes to the last of them. `more` changes the
+ * plan in the same edit.
+ */
+export function useInsertFirst(): (steps: readonly Step[], prefix: string, more?: (p: Plan) => void) => void {
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  return (steps, prefix, more) => {
+    edit((p) => {
+      const rest = p.steps.filter((s) => !s.id.startsWith(prefix));
+      p.steps = [...(structuredClone(steps) as typeof p.steps), ...rest];
+      more?.(p);
+    });
+    dispatch(stepSelected(steps.length));
+  };
+}
+
+/** A name for a place that no point of the plan has: P1, P2 and so on. */
+function freePlaceName({ points }: Plan): string {
+  let number = 1;
+  while (`P${number}` in points) number++;
+  return `P${number}`;
 }
 
 interface AskedWish {
   readonly id: string;
   readonly construction: string | null;
+  /** What a place is called once it is made. */
+  readonly name?: string | null;
 }
 
 /** What the search has said so far, and how much of the deeper table is built; null when none is under way. */
@@ -34,8 +55,8 @@ function useWays(
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
   const [answer, setAnswer] = useState<Answer<MarkWay>>();
   const [share, setShare] = useState<number | null>(null);
-  // The wish alone is searched: the way chosen for it changes nothing.
-  const { id, construction: _, ...own } = ask;
+  // The wish alone is searched: the way chosen for it, and what the place is called, change nothing.
+  const { id, construction: _, name: __, ...own } = ask;
   const wanted = JSON.stringify(own);
   useEffect(() => {
     if (clear === undefined) return;
@@ -65,7 +86,7 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
   const edge = 'edge' in ask ? ask.edge : 'AB';
   const clear = useClearParts(keep, edge);
   const { answer, share } = useWays(ask, clear);
-  const edit = useEdit();
+  const insertFirst = useInsertFirst();
   const offer = (way: MarkWay) => {
     const isInserted =
       way.steps.length > 0 && way.steps.every((s) => plan.steps.some((p) => p.id === s.id && isSame(p, s)));
@@ -73,10 +94,13 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
       isInserted,
       isChosen: isInserted,
       onInsert: () =>
-        edit((p) => {
+        insertFirst(way.steps, `ask-${ask.id}-`, (p) => {
           const own = p.marks.find((m) => m.id === ask.id);
           if (own) own.construction = way.id;
-          insertFirst(p, way.steps, `ask-${ask.id}-`);
+          if (own && 'kind' in own && own.kind === 'point' && way.mark) {
+            own.name ??= freePlaceName(p);
+            p.points[own.name] = structuredClone(way.mark) as (typeof p.points)[string];
+          }
         }),
     };
   };
@@ -119,7 +143,7 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
       {answer && 'ways' in answer && (
         <ol>
           {answer.ways.map((way) => (
-            <Way key={way.id} way={way} {...offer(way)} says={sayCost(way, sideMm)} />
+            <Way key={way.id} way={way} {...offer(way)} says={sayCost(way, sideMm)} name={ask.name ?? null} />
           ))}
         </ol>
       )}
@@ -148,12 +172,15 @@ const sayCost = (way: MarkWay, sideMm: number): ReactNode => (
 export function Way({
   way,
   says,
+  name = null,
   isInserted,
   isChosen,
   onInsert,
 }: {
   way: MarkWay | PartsWay;
   says: ReactNode;
+  /** What the place it ends in is called in the plan. */
+  name?: string | null;
   isInserted: boolean;
   isChosen: boolean;
   onInsert: () => void;
@@ -198,7 +225,7 @@ export function Way({
         onClick={onInsert}
         disabled={isInserted}
       >
-        {isInserted ? 'In the sequence' : 'Put into the sequence'}
+        {isInserted ? `In the sequence${name ? `, as ${name}` : ''}` : 'Put into the sequence'}
         <span className="sr-only">: {way.title}</span>
       </button>
     </li>
