@@ -5,6 +5,7 @@ import {
   defaultSigma,
   divideEdge,
   halvingsFrom,
+  halvingsNear,
   judgeConstruction,
   judgeDivision,
   middleThird,
@@ -69,6 +70,41 @@ describe('an edge in equal parts', () => {
           for (const b of have) if (Number.isInteger((a + b) / 2)) expect(have.has((a + b) / 2)).toBe(true);
       }),
     );
+  });
+
+  test('halving to the nearest marks makes the same marks, each from the nearest there are', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 64 }), fc.integer({ min: 1, max: 63 }), (parts, first) => {
+        fc.pre(first < parts);
+        const have = new Set([0, parts, first]);
+        const near = halvingsNear(parts, [first]);
+        for (const [middle, a, b] of near) {
+          expect([have.has(a), have.has(b), have.has(middle)]).toEqual([true, true, false]);
+          expect(middle * 2).toBe(a + b);
+          for (let reach = 1; reach < middle - a; reach++)
+            expect(have.has(middle - reach) && have.has(middle + reach)).toBe(false);
+          have.add(middle);
+        }
+        const marksOf = (chain: readonly (readonly number[])[]): number[] =>
+          chain.map(([k]) => k!).sort((a, b) => a - b);
+        expect(marksOf(near)).toEqual(marksOf(halvingsFrom(parts, [first])));
+      }),
+    );
+  });
+
+  test('an edge brought across against the nearest mark: by hand for eighths', () => {
+    const ask = { edge: 'AB', parts: 8 };
+    const errorOf = (id: string): number => {
+      const way = ways(square, ask).find((w) => w.id === id)!;
+      return judgeDivision(way, ask, square, 300, defaultSigma).errorMm;
+    };
+    // A crease is off by half the gap of what it brings together; variances add.
+    const own = defaultSigma.pointToPoint / 2;
+    expect(errorOf('halving')).toBeCloseTo(own * Math.hypot(1, 1 / 2, 1 / 4), 6);
+    // 3/8 between 1/4 and 1/2: the half counts by its own half and through the quarter.
+    expect(errorOf('nearest')).toBeCloseTo(own * Math.hypot(1, 1 / 2, 3 / 4), 6);
+    // Quarters have one way only, and it is not told twice.
+    expect(ways(square, { edge: 'AB', parts: 4 }).map((w) => w.id)).toEqual(['halving', 'rule']);
   });
 
   test('the schools differ as they should: a guess dies out, a rule leaves nothing but its marks', () => {

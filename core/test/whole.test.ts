@@ -1,7 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildEffort } from '../src/effort/index.ts';
 import { buildHeronPlan } from '../src/demo/index.ts';
-import { defaultSigma, judgeSequence, learnSlip, mostReplays } from '../src/marks/index.ts';
+import {
+  defaultSigma,
+  effectOf,
+  judgeSequence,
+  learnSlip,
+  mostReplays,
+  spotsOf,
+  trySlips,
+  watchesOf,
+} from '../src/marks/index.ts';
 import { type Step, replaySequence, write } from '../src/sequence/index.ts';
 
 const named = (name: string) => ({ kind: 'named', name }) as const;
@@ -39,6 +48,77 @@ describe('a drill teaches the slip of a hand', () => {
     )!;
     expect(many.slipMm).toBeGreaterThan(0.595);
     expect(many.slipMm).toBeLessThan(0.6);
+  });
+});
+
+describe('what comes to lie true, and what a slip makes of it', () => {
+  const edge = (a: string, b: string) => ({ kind: 'through', a: named(a), b: named(b) }) as const;
+  const crease = (id: string, line: object): Step =>
+    write.writeStep(id, { kind: 'crease', sense: 'valley', line, through: 'all' } as never);
+  const watchesFor = (steps: readonly Step[]) => {
+    const replay = replaySequence({ sheet: { kind: 'square' }, points: {}, steps });
+    expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+    return watchesOf(replay, spotsOf(replay));
+  };
+  const side = (id: string, a: string, b: string, which: 0 | 1): Step =>
+    write.writeStep(id, {
+      kind: 'fold',
+      sense: 'valley',
+      line: { kind: 'lineOnto', a: edge(a, b), b: { kind: 'crease', step: 'diagonal' }, which },
+      flap: [named(b)],
+      layers: 'all',
+    });
+  const diagonal = crease('diagonal', edge('A', 'C'));
+
+  test('both edges of a kite lie flush along its diagonal, and its tip is sharp', () => {
+    const steps = [diagonal, side('right', 'A', 'B', 0), side('left', 'A', 'D', 0)];
+    const watches = watchesFor(steps);
+    const flush = watches.find((w) => w.kind === 'flush' && w.step === 3)!;
+    expect(flush.says).toMatch(/^edges AB and DA lie flush from /);
+    expect(flush.isLast).toBe(true);
+    const tips = watches.filter((w) => w.kind === 'tip');
+    expect(tips.map((w) => [w.step, w.says.slice(0, 30)])).toContainEqual([
+      2,
+      'the crease runs into corner A,',
+    ]);
+    const found = judge(steps)!;
+    expect(found.places.some((p) => p.says.startsWith('edges AB and DA, which lie flush from'))).toBe(true);
+    // What comes true at the first side is as true as the diagonal it was folded to.
+    const first = found.checks.find((c) => c.step === 2)!;
+    expect(first.shows.step).toBe(1);
+    expect(first.errorMm).toBeGreaterThan(first.shows.mm);
+  });
+
+  test('an edge laid on a crease brings corners into a line with the centre', () => {
+    const half = crease('half', { kind: 'onto', from: named('A'), to: named('D') });
+    const up = write.writeStep('up', {
+      kind: 'fold',
+      sense: 'valley',
+      line: { kind: 'lineOnto', a: edge('A', 'B'), b: { kind: 'crease', step: 'half' }, which: 0 },
+      flap: [named('A'), named('B')],
+      layers: 'all',
+    });
+    const line = watchesFor([half, up]).find((w) => w.kind === 'line' && w.says.includes('O'))!;
+    expect(line.step).toBe(2);
+    expect(line.says).toMatch(/^[AB], O and [AB] lie in a line$/);
+    // Points at one place are no line, and nothing that lay in a line before is told again.
+    const all = watchesFor([half, up]).filter((w) => w.kind === 'line');
+    expect(all.every((w) => w.says !== 'C, mid CD and D lie in a line')).toBe(true);
+    const checks = judge([half, up])!.checks;
+    expect(checks.map((c) => c.step)).toEqual([2]);
+    expect(checks[0]!.shows.step).toBe(1);
+  });
+
+  test('without a slip everything is where it ought to be', () => {
+    const plan = buildHeronPlan();
+    const replay = replaySequence({
+      sheet: plan.sheet.shape,
+      points: plan.points,
+      steps: plan.steps.slice(0, 24),
+    });
+    const watches = watchesOf(replay, spotsOf(replay));
+    expect(new Set(watches.map((w) => w.kind))).toEqual(new Set(['flush', 'tip', 'line', 'points']));
+    for (const w of watches) for (const miss of w.missIn(replay)) expect(Math.abs(miss)).toBeLessThan(2e-9);
   });
 });
 
@@ -96,6 +176,52 @@ describe('slips carried through a whole sequence', () => {
     )!;
     expect(worse.places[0]!.errorMm).toBeCloseTo(2 * judge([fold('d', 'A', 'C')])!.places[0]!.errorMm, 6);
     expect(judge([fold('d', 'A', 'C')], [], 0)).toBeUndefined();
+  });
+
+  test('a sink through all layers folds with a crease that is moved, not with one that is turned: it counts in part', () => {
+    const plan = buildHeronPlan();
+    const steps = plan.steps.slice(0, 22);
+    const replay = replaySequence({ sheet: plan.sheet.shape, points: plan.points, steps });
+    expect(replay.steps[20]!.move.kind).toBe('sink');
+    const attempts = trySlips(replay, 21, () => true, buildEffort(1e4))!;
+    const known = effectOf(attempts, 21, () => []);
+    expect(known?.isWhole).toBe(false);
+    const whole = attempts.filter((a) => a.reach === steps.length);
+    expect(whole.length).toBeGreaterThan(0);
+    for (const { ends } of whole) expect(ends[0]).toBeCloseTo(ends[1], 12);
+    const found = judgeSequence({ replay, pairs: [], sigma: defaultSigma }, buildEffort(1e4))!;
+    expect(found.partly).toContain(21);
+    expect(found.unknown).not.toContain(21);
+  });
+
+  test('effects of both ends follow from any two slips that are not alike', () => {
+    const replay = replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [fold('d', 'A', 'C')] });
+    // Something that moves by 3 for one end and by -1 (and 2 across) for the other.
+    const missOf = ([e, f]: readonly [number, number]): number[] => [3 * e - f, 2 * f];
+    const pairs: [[number, number], [number, number]][] = [
+      [
+        [1e-4, 1e-4],
+        [1e-4, -1e-4],
+      ],
+      [
+        [1e-3, 0],
+        [-1e-4, -1e-4],
+      ],
+      [
+        [0, 1e-4],
+        [1e-3, -1e-3],
+      ],
+    ];
+    for (const pair of pairs) {
+      const attempts = pair.map((ends) => ({ ends, slip: { ...replay }, reach: 1 }));
+      const misses = new Map(attempts.map((a) => [a.slip, missOf(a.ends)]));
+      const effect = effectOf(attempts, 1, (slip) => misses.get(slip as (typeof attempts)[0]['slip'])!)!;
+      expect(effect.isWhole).toBe(true);
+      expect(effect.size).toBeCloseTo(Math.hypot(3, -1, 2), 9);
+      expect(effectOf(attempts, 2, () => [0])).toBeUndefined();
+      // Something thrown far off is the engine folding something else, and is not counted.
+      expect(effectOf(attempts, 1, () => [0.5])).toBeUndefined();
+    }
   });
 
   test('a whole figure: every place has its worst steps, what cannot be told is said, the budget is kept', () => {

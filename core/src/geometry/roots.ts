@@ -1,7 +1,9 @@
 /** A leading coefficient this small beside the others is nothing: its root lies beyond every sheet. */
 const NOTHING = 1e-12;
-const ROUNDING = 1e-14;
+/** What rounding can leave of a discriminant that is nothing, against the sizes it is made of. */
+const ROUNDING = 1e-13;
 const POLISHING = 8;
+const NEARBY = 1e-4;
 
 /** Real roots of a polynomial of degree three at most, coefficients from the constant up; ascending, double ones once. */
 export function realRoots(coefficients: readonly number[]): number[] {
@@ -29,15 +31,16 @@ function rootsOf(c: readonly number[]): number[] {
   const [a, b, d] = [c2 / c3, c1 / c3, c0 / c3];
   const p = b - (a * a) / 3;
   const q = (2 * a ** 3) / 27 - (a * b) / 3 + d;
-  const shift = -a / 3;
+  const shift = 0 - a / 3;
   const rest = (q * q) / 4 + p ** 3 / 27;
   // Two roots in one place leave nothing but rounding here.
-  if (rest > ROUNDING * (q * q + Math.abs(p ** 3))) {
+  const roughly = Math.max(Math.abs(a), Math.sqrt(Math.abs(b)), Math.cbrt(Math.abs(d)));
+  if (rest > ROUNDING * (Math.abs(q) * roughly ** 3 + p * p * roughly ** 2)) {
     const root = Math.sqrt(rest);
     return [Math.cbrt(-q / 2 + root) + Math.cbrt(-q / 2 - root) + shift];
   }
   const size = 2 * Math.sqrt(Math.max(0, -p / 3));
-  if (size === 0) return [shift + 0];
+  if (size === 0) return [shift];
   const angle = Math.acos(Math.max(-1, Math.min(1, (3 * q) / (p * size)))) / 3;
   return [0, 1, 2].map((k) => size * Math.cos(angle - (2 * Math.PI * k) / 3) + shift);
 }
@@ -49,7 +52,9 @@ function polish(c: readonly number[], start: number): number {
   let x = start;
   for (let i = 0; i < POLISHING; i++) {
     const next = x - at(x) / slope(x);
-    if (!(Math.abs(at(next)) < Math.abs(at(x)))) break;
+    // Where two roots all but coincide a step can throw it over to the third.
+    const isNear = Math.abs(next - x) < NEARBY * Math.max(1, Math.abs(x));
+    if (!isNear || !(Math.abs(at(next)) < Math.abs(at(x)))) break;
     x = next;
   }
   return x;

@@ -65,19 +65,30 @@ export function slipOf(
 ): number[] {
   const exact = placesIn(replay);
   if (!lineOf(sequence.steps[number - 1]!.move)) return exact.map(() => 0);
-  const moved = ENDS.map((end) => placesIn(slipped(sequence, replay, number, end, PROBE)));
+  const moved = (
+    [
+      [PROBE, 0],
+      [0, PROBE],
+    ] as const
+  ).map((ends) => placesIn(slipped(sequence, replay, number, ends)));
   return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)));
 }
 
-/** The two ends of a crease, as `slipped` takes them. */
-export const ENDS = [1, -1] as const;
+/** How far the two ends of a crease are displaced, in sheet sides: half a side from the middle of the sheet, one each way. */
+export type EndSlip = readonly [number, number];
 
-/** The sequence folded again with one end of a step's crease displaced by so much (sheet sides; either sign). */
-export function slipped(sequence: Sequence, replay: Replay, number: number, end: 1 | -1, by: number): Replay {
+/** The sequence folded again with the ends of a step's crease displaced; `stops` where a later step does not fold with it. */
+export function slipped(
+  sequence: Sequence,
+  replay: Replay,
+  number: number,
+  [one, other]: EndSlip,
+  stops = false,
+): Replay {
   const middle: Point = [0.5, 0.5];
   const moved = (line: Line): Line =>
-    slipLine(line, middle, by / 2, (Math.atan2(end * by, 1) * 180) / Math.PI);
-  return replaySequence(sequence, replay, { step: number, moved });
+    slipLine(line, middle, (one + other) / 2, (Math.atan(one - other) * 180) / Math.PI);
+  return replaySequence(sequence, replay, { step: number, moved, stops });
 }
 
 /** The slips of every step, in mm by the folder's sigma of each alignment. Cost: two replays a step. */

@@ -6,7 +6,7 @@ import { type AlignmentSigma, slipErrors } from './accuracy.ts';
 import { type ClearParts, isHeld, isTouched } from './clear.ts';
 import { type Construction, constructMark, cornerShares, oddPartOf } from './constructions.ts';
 import { MOST_PARTS } from './fraction.ts';
-import { halvingsFrom, writeChain } from './halving.ts';
+import { type Halving, halvingsFrom, halvingsNear, writeChain } from './halving.ts';
 
 /** An edge in so many equal parts, every mark a pinch on it. */
 export interface DivideAsk {
@@ -47,7 +47,8 @@ const MOST_TRIED = 12;
 
 /**
  * Ways to divide an edge, the schools side by side: one mark found exactly and the others by halving between marks,
- * halving to and fro from a guess, an S-bend by eye that is then corrected (thirds), and a rule. Exact chains that keep
+ * each in both schools
+ * (an edge brought across, or the nearest mark); halving to and fro from a guess, an S-bend by eye that is then corrected (thirds), and a rule. Exact chains that keep
  * `clear` free stand first; where none does, they are offered all the same and judged as touching it.
  */
 export function divideEdge(sheet: SheetShape, ask: DivideAsk, prefix: string): Outcome<DividedWay[], string> {
@@ -60,7 +61,7 @@ export function divideEdge(sheet: SheetShape, ask: DivideAsk, prefix: string): O
   const [p, q] = edge.split('').map((name): PointRef => ({ kind: 'named', name })) as [PointRef, PointRef];
   const builder = { p, q, parts, prefix };
   const ways: DividedWay[] = [];
-  if (Number.isInteger(Math.log2(parts))) ways.push(byHalving(builder));
+  if (Number.isInteger(Math.log2(parts))) ways.push(...byHalving(builder));
   else
     ways.push(
       ...byOneMark(sheet, ask, builder),
@@ -88,10 +89,26 @@ const pinch = ({ p, q }: Builder, id: string, move: object, more: object = {}): 
 
 const on = (builder: Builder, name: string): Builder => ({ ...builder, prefix: `${builder.prefix}-${name}` });
 
-function byHalving(builder: Builder): DividedWay {
-  const marks = new Map<number, string>();
-  const steps = writeChain(on(builder, 'h'), halvingsFrom(builder.parts, []), marks);
-  return { id: 'halving', title: 'Halve and halve again', how: HOW.halving, steps, exact: true, marks };
+function byHalving(builder: Builder): DividedWay[] {
+  return chainsOf(builder.parts, []).map(({ chain, isNear }) => {
+    const marks = new Map<number, string>();
+    const steps = writeChain(on(builder, isNear ? 'n' : 'h'), chain, marks);
+    return {
+      id: isNear ? 'nearest' : 'halving',
+      title: `Halve and halve again${isNear ? ', to the nearest marks' : ''}`,
+      how: isNear ? HOW.nearest : HOW.halving,
+      steps,
+      exact: true,
+      marks,
+    };
+  });
+}
+
+/** Both schools of halving on from known marks: ends of the edge are brought across, or marks to the nearest mark. */
+function chainsOf(parts: number, known: readonly number[]): { chain: Halving[]; isNear: boolean }[] {
+  const [far, near] = [halvingsFrom(parts, known), halvingsNear(parts, known)];
+  const isSame = far.every(([k, a, b]) => near.some((n) => n[0] === k && n[1] === a && n[2] === b));
+  return [{ chain: far, isNear: false }, ...(isSame ? [] : [{ chain: near, isNear: true }])];
 }
 
 /** One mark exactly, found among all marks from which the others follow. */
@@ -122,17 +139,21 @@ function byOneMark(sheet: SheetShape, { edge, parts, clear }: DivideAsk, builder
         Number(touching.get(a.way)) - Number(touching.get(b.way)) || a.way.steps.length - b.way.steps.length,
     )
     .slice(0, 2);
-  return best.map(({ way, top }, i): DividedWay => {
-    const made = new Map([[top, markOf(way).id]]);
-    const steps = [...way.steps, ...writeChain(on(builder, `c${i}-`), halvingsFrom(parts, [top]), made)];
-    return {
-      id: `exact-${i + 1}`,
-      title: `${top}/${parts} exactly, the rest by halving`,
-      how: HOW.exact,
-      steps,
-      exact: true,
-      marks: made,
-    };
+  return best.flatMap(({ way, top }, i) => {
+    // The first alone in both schools: of the second they would differ by as much.
+    const chains = chainsOf(parts, [top]).slice(0, i === 0 ? 2 : 1);
+    return chains.map(({ chain, isNear }): DividedWay => {
+      const made = new Map([[top, markOf(way).id]]);
+      const steps = [...way.steps, ...writeChain(on(builder, `${isNear ? 'n' : 'c'}${i}-`), chain, made)];
+      return {
+        id: `${isNear ? 'nearest' : 'exact'}-${i + 1}`,
+        title: `${top}/${parts} exactly, the rest by halving${isNear ? ' to the nearest marks' : ''}`,
+        how: isNear ? HOW.nearest : HOW.exact,
+        steps,
+        exact: true,
+        marks: made,
+      };
+    });
   });
 }
 
@@ -217,7 +238,10 @@ function byRule(builder: Builder): DividedWay {
 }
 
 const HOW = {
-  halving: 'Every pinch halves the error of the one before.',
+  halving:
+    'Edges are brought across to the marks wherever that serves: an edge has no error of its own, and every pinch halves that of the mark.',
+  nearest:
+    'Marks go to the nearest mark: short reaches that are easier to hold flush (no slip is taken off for that), and the errors of two marks meet in each.',
   exact: 'Nothing is left but your own slips; every halving halves those of the marks it lies between.',
   guess:
     'Pinches on this edge only. Seven pinches make a hundredth of the guess’s error; the first ones lie a little beside their marks.',

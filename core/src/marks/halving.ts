@@ -98,6 +98,32 @@ export function halvingsFrom(parts: number, known: readonly number[]): Halving[]
   return chain;
 }
 
+/** The same marks, each halved between the two that lie nearest to it: short reaches, and no corner is brought across. */
+export function halvingsNear(parts: number, known: readonly number[]): Halving[] {
+  const have = new Set([0, parts, ...known]);
+  const chain: Halving[] = [];
+  for (;;) {
+    // Of all marks that can be made now the one with the widest gap: so its finer neighbours find it there.
+    let next: Halving | undefined;
+    for (let middle = 1; middle < parts; middle++) {
+      if (have.has(middle)) continue;
+      const reach = nearestGap(middle, parts, have);
+      if (reach !== undefined && (!next || reach > next[2] - next[0]))
+        next = [middle, middle - reach, middle + reach];
+    }
+    if (!next) return chain;
+    have.add(next[0]);
+    chain.push(next);
+  }
+}
+
+/** How far the nearest two marks lie from the place halfway between them; undefined where there are none. */
+function nearestGap(middle: number, parts: number, have: ReadonlySet<number>): number | undefined {
+  for (let reach = 1; middle - reach >= 0 && middle + reach <= parts; reach++)
+    if (have.has(middle - reach) && have.has(middle + reach)) return reach;
+  return undefined;
+}
+
 /** The halvings of a chain that one mark needs, in their order. */
 export function halvingsFor(chain: readonly Halving[], mark: number): Halving[] {
   const needed = new Set([mark]);

@@ -42,6 +42,8 @@ export interface Replay {
 export interface Slip {
   readonly step: number;
   readonly moved: (line: Line) => Line;
+  /** Ends the replay at the first step that does not fold with the slip, and did without. */
+  readonly stops?: boolean;
 }
 
 /**
@@ -58,7 +60,7 @@ export function replaySequence(sequence: Sequence, previous?: Replay, slip?: Sli
   const done: ReplayedStep[] = [];
   let reuse =
     previous !== undefined && start === previous.start && isSame(previous.sequence.points, sequence.points);
-  sequence.steps.forEach((step, i) => {
+  for (const [i, step] of sequence.steps.entries()) {
     const known = previous?.steps[i];
     reuse &&=
       slip?.step !== i + 1 &&
@@ -70,7 +72,8 @@ export function replaySequence(sequence: Sequence, previous?: Replay, slip?: Sli
       : replayStep(step, i + 1, { state, points: sequence.points, trails, numbers }, sequence, slip);
     if (replayed.trail) trails.set(step.id, replayed.trail);
     done.push(replayed);
-  });
+    if (slip?.stops && replayed.refusal && !known?.refusal) break;
+  }
   return { sequence, start, steps: done };
 }
 

@@ -28,8 +28,7 @@ const marker = {
   /** The folder's slips carried through a whole sequence. */
   judge({ sequence, pairs, sigma }: WholeRequest, onShare: (share: number) => void): WholeAccuracy | null {
     const replay = replaySequence(sequence);
-    // Most slips fold at the first try, a fourth of what they may cost.
-    const effort = buildEffort(mostReplays(sequence.steps.length), (s) => onShare(Math.min(1, s * 2.5)));
+    const effort = buildEffort(mostReplays(sequence.steps.length), onShare);
     return judgeSequence({ replay, pairs, sigma }, effort) ?? null;
   },
   /** Ways to divide an edge into equal parts, the schools side by side. */

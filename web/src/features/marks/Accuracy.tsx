@@ -76,7 +76,7 @@ function tipPairs({ figure, limbs }: Plan): [string, string][] {
   });
 }
 
-function Told({ whole: { places, checks, unknown } }: { whole: WholeAccuracy }) {
+function Told({ whole: { places, checks, unknown, partly } }: { whole: WholeAccuracy }) {
   return (
     <div className="grid grid-cols-2 gap-10 max-[900px]:grid-cols-1">
       <div>
@@ -117,19 +117,26 @@ function Told({ whole: { places, checks, unknown } }: { whole: WholeAccuracy }) 
             later step does not fold with it; take most care there.
           </p>
         )}
+        {partly.length > 0 && (
+          <p className="note mt-2">
+            Known in part: {partly.length === 1 ? 'step' : 'steps'} {partly.join(', ')}. Later steps fold only
+            with a crease that is moved, or only with one that is turned; the other half is not counted.
+          </p>
+        )}
       </div>
       <div>
         <h2 className="head mb-1">Where to stop and check</h2>
         {checks.length === 0 ? (
           <p className="note">
-            No step brings points together that would show an earlier slip of 0.15 mm or more.
+            No step brings edges flush, points together or in line, or a tip to a sharp end that would show an
+            earlier slip of 0.15 mm or more.
           </p>
         ) : (
           <ul>
             {checks.map((c) => (
               <li key={`${c.step} ${c.says}`} className="border-t border-rule py-1.5">
-                After <StepLink step={c.step} /> {c.says}, usually within {toFigure(c.errorMm, 2)} mm. If they
-                miss by more, look back at <StepLink step={c.shows.step} />, which shows here with{' '}
+                After <StepLink step={c.step} /> {c.says}, usually within {toFigure(c.errorMm, 2)} mm. Is it
+                more, look back at <StepLink step={c.shows.step} />, which shows here with{' '}
                 {toFigure(c.shows.mm, 2)} mm.
               </li>
             ))}
