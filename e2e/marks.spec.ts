@@ -241,3 +241,42 @@ test('a drill teaches the slip of a hand, and a miss that is none is told', asyn
   await page.getByRole('button', { name: 'Back to the rules of thumb' }).click();
   await expect(page.getByLabel('Edge to edge', { exact: false }).first()).toHaveValue('0.25');
 });
+
+test('the bench asks to check where a slip shows; what is measured there teaches the hand, once', async ({
+  page,
+}) => {
+  const sketch = await (await page.request.get('/api/plans/demo-sketch')).json();
+  const { id } = await (
+    await page.request.post('/api/plans', { data: { plan: { ...sketch.plan, name: 'Reed check' } } })
+  ).json();
+  await page.goto(`/plan/${id}/bench`);
+  await page.getByRole('button', { name: 'Begin a new run' }).click();
+  const bench = page.getByRole('region', { name: 'Bench' });
+  await bench.getByRole('button', { name: /^Next/ }).click();
+  await bench.getByRole('button', { name: /^Next/ }).click();
+  const check = page.getByTestId('bench-check');
+  await expect(check).toContainText('When it is folded, check:');
+  await expect(check).toContainText('look back at step 2');
+  const off = check.getByLabel('off by');
+  await off.fill('some');
+  await off.press('Enter');
+  await expect(check.getByRole('alert')).toContainText('Write how far it is off in mm');
+  // Keys in the field write; they do not turn the page.
+  await off.fill('1 ');
+  await off.press('ArrowLeft');
+  await expect(page.getByTestId('bench-sentence')).toContainText('corner D');
+  await off.press('Enter');
+  await expect(check.getByRole('button')).toHaveText('Noted');
+  await bench.getByRole('button', { name: /^Leave the bench/ }).click();
+
+  await page.goto('/settings');
+  const learned = page.getByTestId('bench-checks');
+  await expect(learned).toContainText(/^1 check of all plans.*your slips are 1\.\d+ times/);
+  await learned.getByRole('button', { name: 'Take it as mine' }).click();
+  await expect(page.getByRole('region', { name: 'Checks at the bench' })).toContainText(
+    'Nothing was measured since',
+  );
+  await expect(page.getByLabel('Point to point')).not.toHaveValue('0.3');
+  await page.getByRole('button', { name: 'Back to the rules of thumb' }).click();
+  await expect(page.getByLabel('Point to point')).toHaveValue('0.3');
+});

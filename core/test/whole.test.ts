@@ -5,8 +5,10 @@ import {
   defaultSigma,
   effectOf,
   judgeSequence,
+  learnHand,
   learnSlip,
   mostReplays,
+  scaleHand,
   spotsOf,
   trySlips,
   watchesOf,
@@ -48,6 +50,25 @@ describe('a drill teaches the slip of a hand', () => {
     )!;
     expect(many.slipMm).toBeGreaterThan(0.595);
     expect(many.slipMm).toBeLessThan(0.6);
+  });
+});
+
+describe('checks at the bench teach the whole hand', () => {
+  test('as foreseen nothing changes, twice as far off makes it larger, and few checks change little', () => {
+    expect(learnHand([])).toBe(1);
+    const check = (missMm: number) => ({ expectedMm: 0.4, missMm });
+    expect(learnHand([check(0.4), check(0.4)])).toBeCloseTo(1, 12);
+    expect(learnHand([check(0.8)])).toBeCloseTo(Math.sqrt((4 + 4) / 5), 12);
+    const many = learnHand(Array.from({ length: 400 }, () => check(0.8)));
+    expect(many).toBeGreaterThan(1.98);
+    expect(many).toBeLessThan(2);
+    expect(learnHand(Array.from({ length: 12 }, () => check(0)))).toBeCloseTo(0.5, 12);
+  });
+  test('every slip is taken alike, and none becomes nothing', () => {
+    const larger = scaleHand(defaultSigma, 2);
+    for (const key of Object.keys(defaultSigma) as (keyof typeof defaultSigma)[])
+      expect(larger[key]).toBeCloseTo(defaultSigma[key] * 2, 9);
+    expect(scaleHand(defaultSigma, 0).byEye).toBe(0.01);
   });
 });
 

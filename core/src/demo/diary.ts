@@ -62,6 +62,7 @@ export function buildOwlRuns(): BenchRun[] {
       at: upTo,
       steps: timed,
       foreseenMinutes: 31,
+      checks: [],
     };
   };
   return [

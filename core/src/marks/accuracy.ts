@@ -29,7 +29,7 @@ const PROBE = 1e-5;
 /** Tolerances under this share of the side are an eye's, not a guess's. */
 const BY_EYE = 0.01;
 
-/** So many folds of a drill weigh as much as the rule of thumb. */
+/** So many folds of a drill, or checks at the bench, weigh as much as what was known before. */
 const DRILL_WEIGHT = 4;
 
 /** A folder's slip from what was measured in a drill. */
@@ -50,6 +50,33 @@ export function learnSlip(ruleMm: number, missesMm: readonly number[]): LearnedS
   return {
     measuredMm: Math.sqrt(squares / missesMm.length),
     slipMm: Math.sqrt((squares + DRILL_WEIGHT * ruleMm ** 2) / (missesMm.length + DRILL_WEIGHT)),
+  };
+}
+
+/** What was found where a folder stopped to check, in mm. */
+export interface Checked {
+  readonly expectedMm: number;
+  readonly missMm: number;
+}
+
+/**
+ * How much larger (or smaller) a hand's slips are than they were taken to be, from checks: the root mean square of what was
+ * missed against what was foreseen, with a few checks as foreseen counted for what is known before. 1 without a check.
+ */
+export function learnHand(checks: readonly Checked[]): number {
+  const squares = checks.reduce((sum, c) => sum + (c.missMm / c.expectedMm) ** 2, 0);
+  return Math.sqrt((squares + DRILL_WEIGHT) / (checks.length + DRILL_WEIGHT));
+}
+
+/** All slips of a hand taken so much larger; none below a hundredth of a millimetre. */
+export function scaleHand(sigma: AlignmentSigma, factor: number): AlignmentSigma {
+  const scaled = (mm: number): number => Math.max(0.01, Math.round(mm * factor * 100) / 100);
+  return {
+    edgeToEdge: scaled(sigma.edgeToEdge),
+    pointToPoint: scaled(sigma.pointToPoint),
+    throughMarks: scaled(sigma.throughMarks),
+    byEye: scaled(sigma.byEye),
+    guess: scaled(sigma.guess),
   };
 }
 

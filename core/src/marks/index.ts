@@ -3,8 +3,8 @@
  * how far a folder's slips move the mark (numerical Jacobian over a replay); and the table of everything a few single
  * folds can make on a sheet, asked for the best way to any place or line. Positions in sheet sides, errors in mm.
  */
-export type { AlignmentSigma, LearnedSlip } from './accuracy.ts';
-export { defaultSigma, learnSlip } from './accuracy.ts';
+export type { AlignmentSigma, Checked, LearnedSlip } from './accuracy.ts';
+export { defaultSigma, learnHand, learnSlip, scaleHand } from './accuracy.ts';
 export type { CheckPoint, PlaceError, WholeAccuracy } from './whole.ts';
 export { judgeSequence } from './whole.ts';
 export { effectOf, mostReplays, trySlips } from './attempts.ts';

@@ -17,6 +17,8 @@ export interface WholeAsk {
 /** How far something is expected to be off in the end, in mm (one standard deviation), and the steps that count most. */
 export interface PlaceError {
   readonly says: string;
+  /** How many more of its kind are off alike, from the same steps. */
+  readonly alike: number;
   readonly errorMm: number;
   readonly worst: readonly { readonly step: number; readonly mm: number }[];
 }
@@ -127,12 +129,25 @@ class Tally {
     const told = [
       ...limbs.map((_, i) => sums.limbs[i]!.told(`${tip(i)}, from the middle of the sheet`)),
       ...twins.map(([x, y], i) => sums.twins[i]!.told(`${tip(x)} and ${tip(y)} against each other`)),
-      ...watches.flatMap((w, i) => (w.isLast && w.kind !== 'line' ? [sums.watches[i]!.told(w.names)] : [])),
+      ...grouped(
+        watches.flatMap((w, i) => (w.isLast && w.kind !== 'line' ? [sums.watches[i]!.told(w.names)] : [])),
+      ),
     ];
     return told.filter((p) => p.errorMm > LEAST_TOLD).sort((a, b) => b.errorMm - a.errorMm);
   }
 
   checks = (): CheckPoint[] => toChecks(this.watches, this.sums.watches);
+}
+
+/** Of places that come out as untrue from the same steps the first, with how many more there are. */
+function grouped(places: readonly PlaceError[]): PlaceError[] {
+  const groups = new Map<string, PlaceError>();
+  for (const place of places) {
+    const key = JSON.stringify([place.errorMm.toFixed(2), place.worst.map((w) => [w.step, w.mm.toFixed(2)])]);
+    const known = groups.get(key);
+    groups.set(key, known ? { ...known, alike: known.alike + 1 } : place);
+  }
+  return [...groups.values()];
 }
 
 /** How much farther from the middle of the sheet a limb's tip ends with a slip. */
@@ -189,6 +204,7 @@ class Sum {
     const byStep = [...this.squares].map(([step, square]) => ({ step, mm: Math.sqrt(square) }));
     return {
       says,
+      alike: 0,
       errorMm: Math.hypot(...byStep.map((b) => b.mm)),
       worst: byStep
         .filter((b) => b.mm > LEAST_COUNTED)

@@ -186,6 +186,19 @@ export const benchRunSchema = z.strictObject({
   at: z.number().int().min(0),
   steps: z.array(z.strictObject({ step: id, seconds: z.number().min(0), stuck: z.boolean() })).max(1000),
   foreseenMinutes: z.number().min(0),
+  /** What was measured where the bench asks to stop and check: how far off it was foreseen to be, and was. */
+  checks: z
+    .array(
+      z.strictObject({
+        step: id,
+        says: text(200),
+        expectedMm: z.number().positive().max(1000),
+        missMm: z.number().min(0).max(1000),
+        at: z.iso.datetime(),
+      }),
+    )
+    .max(400)
+    .default([]),
 });
 export type BenchRun = z.infer<typeof benchRunSchema>;
 

@@ -12,6 +12,9 @@ export interface RecordStore<T> {
 
 const { benchRuns, diaryEntries } = tables;
 
+/** Runs that were kept before there were checks have none. */
+const toRun = (document: BenchRun): BenchRun => ({ ...document, checks: document.checks ?? [] });
+
 export function buildRunStore({ db }: Store): RecordStore<BenchRun> {
   return {
     list: (planId) =>
@@ -21,13 +24,13 @@ export function buildRunStore({ db }: Store): RecordStore<BenchRun> {
         .where(eq(benchRuns.planId, planId))
         .orderBy(asc(benchRuns.startedAt))
         .all()
-        .map((r) => r.document),
+        .map((r) => toRun(r.document)),
     listAll: () =>
       db
         .select()
         .from(benchRuns)
         .all()
-        .map((r) => ({ planId: r.planId, record: r.document })),
+        .map((r) => ({ planId: r.planId, record: toRun(r.document) })),
     put(planId, run) {
       const row = { id: run.id, planId, document: run, startedAt: run.startedAt };
       db.insert(benchRuns)

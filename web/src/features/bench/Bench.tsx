@@ -1,10 +1,11 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import type { BenchRun } from '@jade/core/plan';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { addTime, countRepeats, goTo, toClock } from './run.ts';
+import { BenchCheck, useChecks } from './BenchCheck.tsx';
+import { addTime, countRepeats, goTo, noteCheck, toClock } from './run.ts';
 import { useWakeLock } from './useWakeLock.ts';
 
 interface BenchProps {
@@ -26,6 +27,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
   const [said, setSaid] = useState('');
   const touch = useRef<number | null>(null);
   useWakeLock();
+  const checks = useChecks();
   const step = plan.steps[run.at];
   const turn = useCallback(
     (by: 1 | -1): void => {
@@ -46,6 +48,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
   };
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
+      if (e.target instanceof HTMLInputElement) return;
       if (e.target instanceof HTMLButtonElement && (e.key === ' ' || e.key === 'Enter')) return;
       if (e.key === ' ' || e.key === 'ArrowRight' || e.key === 'PageDown') turn(1);
       else if (e.key === 'ArrowLeft' || e.key === 'PageUp' || e.key === 'Backspace') turn(-1);
@@ -101,7 +104,20 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
           </p>
         </div>
       ) : (
-        <BenchStep key={run.at} number={run.at + 1} />
+        <BenchStep key={run.at} number={run.at + 1}>
+          {step &&
+            checks
+              .filter((c) => c.step === run.at + 1)
+              .map((c) => (
+                <BenchCheck
+                  key={c.says}
+                  check={c}
+                  step={step.id}
+                  known={run.checks.find((k) => k.step === step.id && k.says === c.says)}
+                  onMeasured={(measured) => onRun(noteCheck(run, measured))}
+                />
+              ))}
+        </BenchStep>
       )}
       {!done && (
         <>
@@ -164,7 +180,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
   );
 }
 
-function BenchStep({ number }: { number: number }) {
+function BenchStep({ number, children }: { number: number; children?: ReactNode }) {
   const plan = usePlan();
   const palette = usePalette();
   const { result } = useEngine();
@@ -207,6 +223,7 @@ function BenchStep({ number }: { number: number }) {
           {refusal && (
             <p className="mt-1 text-[17px] text-persimmon">The engine cannot fold this step: {refusal}</p>
           )}
+          {children}
         </div>
       </div>
       <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">

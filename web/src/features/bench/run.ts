@@ -17,6 +17,7 @@ export function beginRun(
     at: 0,
     steps: [],
     foreseenMinutes,
+    checks: [],
   };
 }
 
@@ -32,6 +33,14 @@ export function addTime(run: BenchRun, step: string, seconds: number, stuck = fa
     ...run,
     steps: known ? run.steps.map((s) => (s.step === step ? entry : s)) : [...run.steps, entry],
   };
+}
+
+type BenchCheck = BenchRun['checks'][number];
+
+/** Notes what was measured at a check; a second measure of the same one replaces the first. */
+export function noteCheck(run: BenchRun, check: BenchCheck): BenchRun {
+  const rest = run.checks.filter((c) => c.step !== check.step || c.says !== check.says);
+  return { ...run, checks: [...rest, check] };
 }
 
 /** Goes to another step, from 0; past the last the run is finished. */
@@ -63,7 +72,9 @@ export function keepRun(planId: string, run: BenchRun | null): void {
 
 export function findKeptRun(planId: string): BenchRun | undefined {
   try {
-    return JSON.parse(localStorage.getItem(key(planId)) ?? 'null') as BenchRun | undefined;
+    const kept = JSON.parse(localStorage.getItem(key(planId)) ?? 'null') as BenchRun | null;
+    // A run that was kept before there were checks has none.
+    return kept ? { ...kept, checks: kept.checks ?? [] } : undefined;
   } catch {
     return undefined;
   }

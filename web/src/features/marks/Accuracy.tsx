@@ -97,8 +97,9 @@ function Told({ whole: { places, checks, unknown, partly } }: { whole: WholeAccu
                 <tr key={p.says}>
                   <th scope="row" className="!text-ink">
                     {p.says}
+                    {p.alike > 0 && <span className="font-normal text-ink-2"> · {p.alike} more alike</span>}
                   </th>
-                  <td>±{toFigure(p.errorMm, 2)}</td>
+                  <td className="whitespace-nowrap">±{toFigure(p.errorMm, 2)}</td>
                   <td>
                     {p.worst.map((w) => (
                       <StepLink key={w.step} step={w.step}>
@@ -135,8 +136,8 @@ function Told({ whole: { places, checks, unknown, partly } }: { whole: WholeAccu
           <ul>
             {checks.map((c) => (
               <li key={`${c.step} ${c.says}`} className="border-t border-rule py-1.5">
-                After <StepLink step={c.step} /> {c.says}, usually within {toFigure(c.errorMm, 2)} mm. Is it
-                more, look back at <StepLink step={c.shows.step} />, which shows here with{' '}
+                After <StepLink step={c.step} /> {c.says}, usually within {toFigure(c.errorMm, 2)} mm. If it
+                is more, look back at <StepLink step={c.shows.step} />, which shows here with{' '}
                 {toFigure(c.shows.mm, 2)} mm.
               </li>
             ))}

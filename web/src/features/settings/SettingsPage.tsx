@@ -1,7 +1,9 @@
+import { scaleHand } from '@jade/core/marks';
 import { defaultSettings, settingsSchema, type Settings } from '@jade/core/settings';
 import { useState } from 'react';
 import { sayFault, useGetSettingsQuery, usePutSettingsMutation } from '../../api/index.ts';
 import { Choice, NumberField, Slip, Waiting } from '../../ui/index.ts';
+import { BenchChecks } from './BenchChecks.tsx';
 import { Drill } from './Drill.tsx';
 
 const UNITS = [
@@ -80,14 +82,6 @@ export function SettingsPage() {
           options={THEMES}
           onChoice={(theme) => change({ ...data, theme })}
         />
-        <h2 className="head col-span-full border-t border-rule pt-4">Narrow flaps, mm</h2>
-        {limit('comfortableMm', 'Comfortable from', 'rule of thumb 8')}
-        {limit('fingersMm', 'Fingers from', 'rule of thumb 5')}
-        {limit('tweezersMm', 'Tweezers from', 'rule of thumb 2.5; below it too small')}
-        <h2 className="head col-span-full border-t border-rule pt-4">Bulk, layers × caliper over width</h2>
-        {limit('bulkEasy', 'Easy up to', 'rule of thumb 0.15')}
-        {limit('bulkHard', 'Hard up to', 'rule of thumb 0.3')}
-        {limit('bulkVeryHard', 'Very hard up to', 'rule of thumb 0.4; above it will not close')}
         <h2 className="head col-span-full border-t border-rule pt-4">
           Your slips, mm (one standard deviation)
         </h2>
@@ -99,11 +93,31 @@ export function SettingsPage() {
         <Drill
           onTake={(key, mm) => change({ ...data, sigma: { ...data.sigma, [key]: Math.max(mm, 0.01) } })}
         />
+        <BenchChecks
+          since={data.handTakenAt}
+          onTake={(factor) =>
+            change({
+              ...data,
+              sigma: scaleHand(data.sigma, factor),
+              handTakenAt: new Date().toISOString(),
+            })
+          }
+        />
+        <h2 className="head col-span-full border-t border-rule pt-4">Narrow flaps, mm</h2>
+        {limit('comfortableMm', 'Comfortable from', 'rule of thumb 8')}
+        {limit('fingersMm', 'Fingers from', 'rule of thumb 5')}
+        {limit('tweezersMm', 'Tweezers from', 'rule of thumb 2.5; below it too small')}
+        <h2 className="head col-span-full border-t border-rule pt-4">Bulk, layers × caliper over width</h2>
+        {limit('bulkEasy', 'Easy up to', 'rule of thumb 0.15')}
+        {limit('bulkHard', 'Hard up to', 'rule of thumb 0.3')}
+        {limit('bulkVeryHard', 'Very hard up to', 'rule of thumb 0.4; above it will not close')}
         <p className="col-span-full">
           <button
             type="button"
             className="btn"
-            onClick={() => change({ ...defaultSettings, unit: data.unit, theme: data.theme })}
+            onClick={() =>
+              change({ ...defaultSettings, unit: data.unit, theme: data.theme, marks: data.marks })
+            }
           >
             Back to the rules of thumb
           </button>
