@@ -79,6 +79,67 @@ describe('everything a few folds can make', () => {
     expect(missing).toBe(0);
   });
 
+  test('what is left out unseen would not have bettered the answers: every pair crossed by hand', () => {
+    const table = tableOf({ kind: 'square' }, 3);
+    const chance = buildChance(77);
+    const REACH = 0.002;
+    const BEST = 4;
+    type Pair = readonly [error: number, cost: number];
+    /** The errors of the best answers of each number of creases. */
+    const bestOf = (pairs: readonly Pair[]): number[][] =>
+      Array.from({ length: 7 }, (_, cost) =>
+        pairs
+          .flatMap(([error, c]) => (c === cost ? [error] : []))
+          .sort((a, b) => a - b)
+          .slice(0, BEST),
+      );
+    const byHand = (errorOf: (a: number, b: number) => number): Pair[] => {
+      const pairs: Pair[] = [];
+      const met = new Set<string>();
+      for (let b = 1; b < table.count; b++)
+        for (let a = 0; a < b; a++) {
+          const error = errorOf(a, b);
+          if (!(error <= REACH) || table.costOf(a, b) > 6 || !table.hasMark(a, b)) continue;
+          const needs = [...new Set([...table.needsOf(a), ...table.needsOf(b)])].sort((p, q) => p - q);
+          // The same creases to the same place are one answer.
+          const key = `${needs.join()} ${error.toFixed(11)}`;
+          if (met.has(key)) continue;
+          met.add(key);
+          pairs.push([error, table.costOf(a, b)]);
+        }
+      return pairs;
+    };
+    const lines = Array.from({ length: table.count }, (_, id) => table.lineAt(id));
+    const crossing = (a: number, b: number): Point | undefined => {
+      const [l, m] = [lines[a]!, lines[b]!];
+      const det = l.normal[0] * m.normal[1] - l.normal[1] * m.normal[0];
+      if (Math.abs(det) < 1e-9) return undefined;
+      return [
+        (l.offset * m.normal[1] - m.offset * l.normal[1]) / det,
+        (l.normal[0] * m.offset - m.normal[0] * l.offset) / det,
+      ];
+    };
+    const found = (target: MarkTarget): number[][] => {
+      const answers = findMark(table, target, { creases: 6, tolerance: 1e-9, best: BEST, each: true });
+      if (!answers.ok) throw new Error(answers.fault);
+      return bestOf(answers.value.map((a) => [a.error, a.creases]));
+    };
+    const isAlike = (one: number[][], other: number[][]): void =>
+      one.forEach((errors, cost) => {
+        expect(errors).toHaveLength(other[cost]!.length);
+        errors.forEach((error, i) => expect(error).toBeCloseTo(other[cost]![i]!, 10));
+      });
+    for (let i = 0; i < 6; i++) {
+      const at: Point = [chance(), chance()];
+      const near = (id: number): boolean => Math.abs(table.sideOf(id, at)) <= REACH;
+      const hand = byHand((a, b) => {
+        const p = near(a) && near(b) ? crossing(a, b) : undefined;
+        return p ? Math.hypot(p[0] - at[0], p[1] - at[1]) : Infinity;
+      });
+      isAlike(found({ kind: 'point', at }), bestOf(hand));
+    }
+  });
+
   test('growing stops when the effort ends, and says so', () => {
     const table = new MarkTable({ kind: 'square' });
     expect(table.grow(1, buildEffort(0), true)).toBe(false);

@@ -48,8 +48,6 @@ export interface MarkLimits {
 const ROUNDING = 1e-11;
 /** Answers are looked for this far from what was wanted, in sheet sides, however fine the tolerance. */
 const REACH = 0.002;
-/** Lines nearest to the target that are crossed with each other. */
-const MOST_NEAR = 2500;
 
 /**
  * The best ways to a target, exact ones first, then those within the tolerance by creases, then the rest by error. A
@@ -124,6 +122,17 @@ class Shortlist {
     return error <= this.reach && creases <= this.limits.creases && (!worst || error < worst.error);
   }
 
+  /** An error above this betters no answer of so many creases or more. */
+  boundFrom(creases: number): number {
+    let bound = 0;
+    for (let k = creases; k <= this.limits.creases; k++) {
+      const worst = this.byCost.get(k)?.[this.limits.best - 1];
+      if (!worst) return this.reach;
+      bound = Math.max(bound, worst.error);
+    }
+    return bound;
+  }
+
   ranked(): MarkAnswer[] {
     const classOf = (a: MarkAnswer): number => (a.exact ? 0 : a.error <= this.limits.tolerance ? 1 : 2);
     return [...this.byCost.values()]
@@ -137,33 +146,80 @@ class Shortlist {
   }
 }
 
+/** Lines near a place that need so many creases, nearest first. */
+interface Near {
+  readonly ids: readonly number[];
+  readonly offs: readonly number[];
+  /** Normals and offsets, three numbers each. */
+  readonly packed: Float64Array;
+}
+
+/**
+ * Crossings at a place. A crossing is no nearer to it than either line, and two lines that are not folded from one another
+ * need one crease more than the deeper of them: pairs that cannot better what is known are left out unseen.
+ */
 function crossNear(table: MarkTable, at: Point, pick: Shortlist): void {
-  const near: { id: number; off: number }[] = [];
-  table.visitNear(at, pick.reach, (id, off) => near.push({ id, off }));
-  near.sort((a, b) => a.off - b.off);
-  near.length = Math.min(near.length, MOST_NEAR);
-  const packed = Float64Array.from(
-    near.flatMap(({ id }) => {
-      const { normal, offset } = table.lineAt(id);
-      return [...normal, offset];
-    }),
-  );
-  const square = pick.reach * pick.reach;
-  for (let j = 1; j < near.length; j++) {
-    for (let i = 0; i < j; i++) {
-      const miss = squaredMiss(packed, 3 * i, 3 * j, at);
-      if (miss > square) continue;
-      const [a, b, error] = [near[i]!.id, near[j]!.id, Math.sqrt(miss)];
-      if (!pick.isWelcome(error, table.costOf(a, b))) continue;
-      if (table.hasMark(a, b)) pick.offer(error, [a, b], 0, () => ({ kind: 'crossing', a, b }));
+  const near = nearByDepth(table, at, pick.reach);
+  const tryPair = (a: number, b: number): void => {
+    const [one, other] = [a, b].map((id) => table.lineAt(id)) as [Line, Line];
+    const packed = [...one.normal, one.offset, ...other.normal, other.offset];
+    const error = Math.sqrt(crossingMiss(packed, 0, packed, 3, at));
+    if (pick.isWelcome(error, table.costOf(a, b)) && table.hasMark(a, b))
+      pick.offer(error, [a, b], 0, () => ({ kind: 'crossing', a, b }));
+  };
+  // What a line is folded from costs nothing more.
+  for (const { ids } of near)
+    for (const id of ids) {
+      for (let edge = 0; edge < table.edges; edge++) if (edge !== id) tryPair(edge, id);
+      for (const need of table.needsOf(id)) if (need !== id) tryPair(need, id);
     }
-  }
+  near.forEach((deep, depth) => {
+    for (const other of near.slice(0, depth + 1)) {
+      for (let j = 0; j < deep.ids.length; j++) {
+        let bound = pick.boundFrom(depth + 1);
+        if (deep.offs[j]! > bound) break;
+        const most = other === deep ? j : other.ids.length;
+        for (let i = 0; i < most && other.offs[i]! <= bound; i++) {
+          const miss = crossingMiss(other.packed, 3 * i, deep.packed, 3 * j, at);
+          if (miss > bound * bound) continue;
+          const [a, b, error] = [other.ids[i]!, deep.ids[j]!, Math.sqrt(miss)];
+          if (!pick.isWelcome(error, table.costOf(a, b)) || !table.hasMark(a, b)) continue;
+          pick.offer(error, [a, b], 0, () => ({ kind: 'crossing', a, b }));
+          bound = pick.boundFrom(depth + 1);
+        }
+      }
+    }
+  });
+}
+
+/** Lines that pass a place, by the number of creases they need. */
+function nearByDepth(table: MarkTable, at: Point, reach: number): Near[] {
+  const found: { id: number; off: number }[][] = [];
+  table.visitNear(at, reach, (id, off) => {
+    const depth = table.depthOf(id);
+    (found[depth] ??= []).push({ id, off });
+  });
+  return Array.from(found, (list = []) => {
+    list.sort((a, b) => a.off - b.off);
+    const packed = new Float64Array(3 * list.length);
+    list.forEach(({ id }, i) => {
+      const { normal, offset } = table.lineAt(id);
+      packed.set([normal[0], normal[1], offset], 3 * i);
+    });
+    return { ids: list.map((l) => l.id), offs: list.map((l) => l.off), packed };
+  });
 }
 
 /** Squared distance of a place from where two packed lines cross; infinite where they run too flat. */
-function squaredMiss(packed: Float64Array, i: number, j: number, at: Point): number {
-  const [ax, ay, ac] = [packed[i]!, packed[i + 1]!, packed[i + 2]!];
-  const [bx, by, bc] = [packed[j]!, packed[j + 1]!, packed[j + 2]!];
+function crossingMiss(
+  one: ArrayLike<number>,
+  i: number,
+  other: ArrayLike<number>,
+  j: number,
+  at: Point,
+): number {
+  const [ax, ay, ac] = [one[i]!, one[i + 1]!, one[i + 2]!];
+  const [bx, by, bc] = [other[j]!, other[j + 1]!, other[j + 2]!];
   const det = ax * by - ay * bx;
   if (det > -0.17 && det < 0.17) return Infinity;
   const x = (ac * by - bc * ay) / det - at[0];
@@ -201,29 +257,22 @@ function searchEdge(
 function searchLine(table: MarkTable, line: Line, pick: Shortlist): void {
   const ends = table.bounds.ends(line)!;
   const missBy = (made: Line): number => Math.max(...ends.map((p) => Math.abs(sideOf(made, p))));
-  for (let id = 0; id < table.count; id++) {
-    const error = Math.max(...ends.map((p) => Math.abs(table.sideOf(id, p))));
+  table.visitNear(ends[0], pick.reach, (id, off) => {
+    const error = Math.max(off, Math.abs(table.sideOf(id, ends[1])));
     if (error <= pick.reach) pick.offer(error, [id], 0, () => ({ kind: 'line', id }));
-  }
+  });
   // One fold more: a mark onto another, or through two.
   const marks = table.marksUpTo(3);
   const grain = 2 * pick.reach;
-  const cells = new Map<string, Mark[]>();
-  const keyOf = (x: number, y: number): string => `${Math.round(x / grain)},${Math.round(y / grain)}`;
-  for (const m of marks) {
-    const key = keyOf(...m.at);
-    cells.set(key, [...(cells.get(key) ?? []), m]);
-  }
+  const cells = table.cellsOf(marks, grain);
   const offer = (made: Line | undefined, kind: 'onto' | 'through', p: Mark, q: Mark): void => {
     if (made && table.bounds.chord(made))
       pick.offer(missBy(made), [p.a, p.b, q.a, q.b], 1, () => ({ kind, p, q }));
   };
   for (const p of marks) {
     const [x, y] = mirrorPoint(line, p.at);
-    for (const dx of [-grain, 0, grain])
-      for (const dy of [-grain, 0, grain])
-        for (const q of cells.get(keyOf(x + dx, y + dy)) ?? [])
-          if (distance(q.at, [x, y]) <= 2 * pick.reach) offer(bringOnto(p.at, q.at), 'onto', p, q);
+    for (const q of cells.around(x, y))
+      if (distance(q.at, [x, y]) <= 2 * pick.reach) offer(bringOnto(p.at, q.at), 'onto', p, q);
   }
   const beside = marks.filter((m) => Math.abs(sideOf(line, m.at)) <= pick.reach);
   beside.forEach((p, i) => {

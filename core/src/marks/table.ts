@@ -14,6 +14,8 @@ import {
   landThrough,
   markAt,
 } from './alignments.ts';
+import { Cells } from './cells.ts';
+import { crossingsAt, offAlong } from './crossings.ts';
 import { Rows } from './rows.ts';
 
 /** A mark: where two lines of the table cross (two edges: a corner). */
@@ -73,6 +75,7 @@ export class MarkTable {
   private readonly sets: (readonly number[])[][] = [[[]]];
   private readonly grown = new Map<string, number[]>();
   private readonly markLists = new Map<number, readonly Mark[]>();
+  private cells: { readonly of: readonly Mark[]; readonly cells: Cells } | undefined;
   /** The first line of each level. */
   private readonly starts: number[] = [0];
 
@@ -101,6 +104,20 @@ export class MarkTable {
 
   /** Creases a line needs, itself last, in the order they are folded; none for edges. */
   needsOf = (id: number): number[] => this.needs.listAt(id);
+
+  /** How many creases a line needs; none for edges. */
+  depthOf(id: number): number {
+    let depth = 0;
+    while (depth < this.starts.length - 1 && id >= this.starts[depth + 1]!) depth++;
+    return depth;
+  }
+
+  /** Marks by cells of a grid; kept while the same are asked for. */
+  cellsOf(marks: readonly Mark[], grain: number): Cells {
+    if (this.cells?.of !== marks || this.cells.cells.grain !== grain)
+      this.cells = { of: marks, cells: new Cells(marks, grain) };
+    return this.cells.cells;
+  }
 
   /** How many creases two lines need together. */
   costOf(a: number, b: number): number {
@@ -173,35 +190,13 @@ export class MarkTable {
     visit: (a: number, b: number, off: number) => void,
   ): void {
     const raw = this.lines.raw();
-    const [wx, wy] = way;
-    const cross = (a: number, b: number): void => {
-      const [i, j] = [3 * a, 3 * b];
-      const det = raw[i]! * raw[j + 1]! - raw[i + 1]! * raw[j]!;
-      const x = raw[i + 2]! * raw[j + 1]! - raw[j + 2]! * raw[i + 1]!;
-      const y = raw[i]! * raw[j + 2]! - raw[j]! * raw[i + 2]!;
-      // Multiplied through by the determinant: parallels fall out by themselves.
-      const off = x * wx + y * wy - value * det;
-      const most = reach * det;
-      if ((off < 0 ? -off : off) < (most < 0 ? -most : most))
-        visit(a, b, off < 0 !== det < 0 ? -off / det : off / det);
-    };
-    const last = this.starts.at(-1) ?? this.count;
-    for (let b = 1; b < last; b++) {
-      // Multiplied out for the one line: this loop is what an answer waits for.
-      const [bx, by, bc] = [raw[3 * b]!, raw[3 * b + 1]!, raw[3 * b + 2]!];
-      const [px, py, pc] = [bc * wy - by * value, bx * value - bc * wx, by * wx - bx * wy];
-      for (let i = 0; i < 3 * b; i += 3) {
-        const det = raw[i]! * by - raw[i + 1]! * bx;
-        const off = raw[i]! * px + raw[i + 1]! * py + raw[i + 2]! * pc;
-        const most = reach * (det < 0 ? -det : det);
-        if (off < most && off > -most) cross(i / 3, b);
-      }
-    }
-    // A line of the last level takes the whole depth: it can only cross what it was folded from.
-    const needs = this.needs.raw();
-    for (let b = last; b < this.count; b++) {
-      for (let a = 0; a < this.edges; a++) cross(a, b);
-      for (let k = b * MOST_CREASES; needs[k]! >= 0 && needs[k] !== b; k++) cross(needs[k]!, b);
+    const { edges, count } = this;
+    const last = this.starts.at(-1) ?? count;
+    const packed = { lines: raw, needs: this.needs.raw(), stride: MOST_CREASES, edges, last, count };
+    const hits = crossingsAt(packed, way, value, reach);
+    for (let h = 0; h < hits.length; h += 2) {
+      const [a, b] = [hits[h]!, hits[h + 1]!];
+      visit(a, b, offAlong(raw, a, b, way, value));
     }
   }
 
