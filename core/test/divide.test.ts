@@ -141,12 +141,10 @@ describe('an edge in equal parts', () => {
     const judged = judgeDivision(best!, ask, square, 297, defaultSigma);
     expect(judged.touches).toBe(false);
     const marks = new Set(best!.marks.values());
-    const scars = judged.replay.steps.filter(
-      (s) =>
-        !marks.has(s.step.id) &&
-        !/without pressing/.test(s.step.note) &&
-        s.trail!.creases.some((c) => lengthWithin(clear, c.from, c.to) > 1e-9),
-    );
+    // What stays on the opened sheet: the marks of the division, and nothing else in that part.
+    const scars = judged.replay.steps
+      .at(-1)!
+      .after.resting.filter((r) => !marks.has(r.step) && lengthWithin(clear, r.from, r.to) > 1e-9);
     expect(scars).toEqual([]);
     // The guess's own pinches fall there, and are said to.
     const guess = ways(square, ask).find((w) => w.id === 'guess')!;

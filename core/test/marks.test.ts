@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
+import { distance } from '../src/geometry/index.ts';
 import { constructMark, defaultSigma, judgeConstruction, type MarkAsk } from '../src/marks/index.ts';
+import { type Step, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 import { type SheetShape, edgesOf } from '../src/sheet/index.ts';
 
 const square: SheetShape = { kind: 'square' };
@@ -16,6 +18,46 @@ const judge = (ask: MarkAsk, sheet: SheetShape = square, sideMm = 200) => {
     return { ...judged, share: along / ((to[0] - from[0]) ** 2 + (to[1] - from[1]) ** 2) };
   });
 };
+
+describe('a fold that is only held', () => {
+  const cornerWay = () => {
+    const ways = constructMark(square, { edge: 'AB', top: 1, bottom: 3 }, 'q');
+    if (!ways.ok) throw new Error(ways.fault);
+    return ways.value.find((w) => w.id === 'corner')!;
+  };
+  const restingAfter = (steps: readonly Step[]) => {
+    const replay = replaySequence({ sheet: square, points: {}, steps });
+    expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+    return replay.steps.at(-1)!.after.resting;
+  };
+
+  test('leaves nothing but the pinches, and says so; pressed it leaves its crease', () => {
+    const { steps } = cornerWay();
+    const held = steps.find((s) => s.move.kind === 'fold')!;
+    expect(sayStep(held, { sheet: square, points: {}, steps })).toMatch(/hold it without pressing/);
+    expect(new Set(restingAfter(steps).map((r) => r.pressed))).toEqual(new Set(['pinch']));
+    const pressed = steps.map((s) =>
+      s.move.kind === 'fold' ? { ...s, move: { ...s.move, held: false } } : s,
+    );
+    expect(restingAfter(pressed).some((r) => r.pressed === 'full')).toBe(true);
+  });
+
+  test('a crease that was there before it stays', () => {
+    const { steps } = cornerWay();
+    const held = steps.find((s) => s.move.kind === 'fold')!;
+    if (held.move.kind !== 'fold') throw new Error('a fold was looked for');
+    const crease = write.writeStep('before', {
+      kind: 'crease',
+      sense: 'valley',
+      line: held.move.line,
+      through: 'all',
+    });
+    const at = steps.indexOf(held);
+    const after = restingAfter([...steps.slice(0, at), crease, ...steps.slice(at)]);
+    const long = after.filter((r) => r.pressed === 'full');
+    expect(long.reduce((sum, r) => sum + distance(r.from, r.to), 0)).toBeGreaterThan(0.5);
+  });
+});
 
 describe('marks on an edge, folded in the engine and measured', () => {
   const fractions: [number, number][] = [

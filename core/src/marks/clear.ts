@@ -28,10 +28,8 @@ export function middleThird(sheet: SheetShape, edge: string): readonly Point[] |
 /** Convex parts of the sheet that shall stay without a crease. */
 export type ClearParts = readonly (readonly Point[])[];
 
-/** The note of a fold that is only held while a mark is pinched. */
-export const HELD = 'Hold it without pressing; it is opened again.';
-
-export const isHeld = (step: Step): boolean => step.move.kind === 'fold' && step.note === HELD;
+/** A fold that is only held while a mark is pinched leaves no crease. */
+export const isHeld = ({ move }: Step): boolean => move.kind === 'fold' && move.held;
 
 /** Whether a stretch within a part is long enough to be seen, in sheet sides. */
 const SEEN = 1e-9;

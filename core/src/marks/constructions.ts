@@ -2,7 +2,6 @@ import { type PointRef, type LineRef, type Step, stepSchema } from '../sequence/
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type EdgeSearch, foundOnEdge } from './found.ts';
-import { HELD } from './clear.ts';
 import { MOST_PARTS } from './fraction.ts';
 import { type Halving, halvingsFor, halvingsFrom, writeChain, writeHalvings } from './halving.ts';
 
@@ -171,13 +170,13 @@ function cornerToMark({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
       stepSchema.parse({
         id: ids[0],
         passage: 'Marks',
-        note: HELD,
         move: {
           kind: 'fold',
           sense: 'valley',
           line: onto(corner, mark(halvings.at(-1)!.id)),
           flap: [corner],
           layers: 'flap',
+          held: true,
         },
       }),
       pinch(ids[1], { kind: 'across', at: cut, to: through(staying, from) }, [staying, from]),

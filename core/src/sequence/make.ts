@@ -9,7 +9,7 @@ import {
   subtract,
   tolerance,
 } from '../geometry/index.ts';
-import { type FlatState, type Refusal, toModel } from '../folded/index.ts';
+import { type FlatState, type Refusal, subtractSegments, toModel } from '../folded/index.ts';
 import {
   type MoveResult,
   type RefoldCrease,
@@ -334,5 +334,11 @@ function openStep(target: string, step: string, context: ResolveContext): Tried 
       text: 'The step to be unfolded is gone or comes later; choose a step folded before this one.',
     });
   const folded = trail.flap ?? [];
-  return wrap(unfoldStep(context.state, { creases: trail.creases, flap: folded, opens: target, step }));
+  const opened = unfoldStep(context.state, { creases: trail.creases, flap: folded, opens: target, step });
+  const { unpressed } = trail;
+  if (!opened.ok || !unpressed) return wrap(opened);
+  const resting = opened.value.state.resting.flatMap((r) =>
+    subtractSegments(r, unpressed).map((s) => ({ ...r, ...s })),
+  );
+  return wrap(done({ ...opened.value, state: { ...opened.value.state, resting } }));
 }

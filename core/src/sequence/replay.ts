@@ -1,5 +1,5 @@
 import { type Line, type Segment, mirrorPoint } from '../geometry/index.ts';
-import { type FlatState, type Refusal, buildFlatSheet } from '../folded/index.ts';
+import { type FlatState, type Refusal, buildFlatSheet, subtractSegments } from '../folded/index.ts';
 import type { MoveTrace } from '../moves/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
@@ -121,7 +121,15 @@ function replayStep(
     landmarks,
     after: result.state,
     ...(trace ? { trace } : {}),
-    trail: { number, creases: result.made, ...(mark ? { mark } : {}), ...(flap ? { flap } : {}) },
+    trail: {
+      number,
+      creases: result.made,
+      ...(mark ? { mark } : {}),
+      ...(flap ? { flap } : {}),
+      ...(move.kind === 'fold' && move.held
+        ? { unpressed: result.made.flatMap((c) => subtractSegments(c, context.state.resting)) }
+        : {}),
+    },
   };
 }
 

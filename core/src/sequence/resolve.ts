@@ -39,6 +39,8 @@ export interface StepTrail {
   readonly mark?: Point;
   /** Points of the flap a fold moved. */
   readonly flap?: readonly Point[];
+  /** Creases of a held fold that the sheet did not have before it; gone when it is opened. */
+  readonly unpressed?: readonly Segment[];
 }
 
 export interface ResolveContext {

@@ -157,6 +157,8 @@ export const moveSchema = z.discriminatedUnion('kind', [
     hold: points.default([]),
     /** Goes next to its hinge layer, between layers that lie over it. */
     tuck: z.boolean().default(false),
+    /** Held while something is marked, and not pressed: opened again it leaves no crease. */
+    held: z.boolean().default(false),
     picks,
   }),
   z.strictObject({

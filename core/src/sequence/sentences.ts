@@ -48,7 +48,7 @@ export interface Names {
 function sayMove(move: Move, names: Names): string {
   switch (move.kind) {
     case 'fold':
-      return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.tuck ? ', tucking it in between' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}.`;
+      return `${move.sense === 'valley' ? 'Valley' : 'Mountain'}-fold ${sayFoldLine(move.line, names)}${move.layers === 'all' ? '; all layers' : ''}${move.tuck ? ', tucking it in between' : ''}${move.hold.length > 0 ? '; the layers behind stay' : ''}${move.held ? '; hold it without pressing, it is opened again' : ''}.`;
     case 'crease':
       return `Fold and unfold ${sayFoldLine(move.line, names)}${move.sense === 'mountain' ? ' (mountain)' : ''}${sayStretch(move.span, names)}${move.through === 'all' ? '' : '; this flap only'}${move.soft ? '; softly' : ''}.`;
     case 'pinch':

@@ -102,6 +102,7 @@ export function proposeMoves(replay: Replay, before: number, from: PointRef, to:
     layers,
     hold: [],
     tuck: false,
+    held: false,
     picks: [],
   });
   const reverse = (mode: 'inside' | 'outside'): Move => ({

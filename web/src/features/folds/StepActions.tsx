@@ -104,6 +104,22 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
       >
         Leave out{users.length > 0 ? ` (used by ${users.join(', ')})` : ''}
       </button>
+      {own.move.kind === 'fold' && (
+        <button
+          type="button"
+          className="act pb-2"
+          aria-pressed={own.move.held}
+          title="A fold that is held while something is marked leaves no crease when it is opened"
+          onClick={() =>
+            edit((p) => {
+              const { move } = p.steps[step - 1]!;
+              if (move.kind === 'fold') move.held = !move.held;
+            })
+          }
+        >
+          {own.move.held ? 'Press it' : 'Only hold it'}
+        </button>
+      )}
       {own.move.kind !== 'turn' && own.move.kind !== 'rotate' && (
         <button type="button" className="act pb-2" onClick={() => setLeaf('repeat')}>
           Repeat…

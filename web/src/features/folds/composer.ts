@@ -318,6 +318,7 @@ export function toMove(state: Composer): Move | undefined {
         layers,
         hold: [],
         tuck: state.tool === 'tuck',
+        held: false,
         picks: state.tool === 'tuck' ? picks : [],
       };
   }
