@@ -81,6 +81,29 @@ test('twenty degrees is a third of sixty; two marks onto two lines are offered w
   await write(page, 'Near enough, mm', '0.2');
 });
 
+test('a line pointed at by two places is asked for by them, and proved where its angle is none', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Reed line');
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'A line or an angle' }).click();
+  const sheet = page.getByRole('group', { name: 'The sheet with its creases, to point at' });
+  const box = (await sheet.boundingBox())!;
+  // Its corners lie a margin inside the picture; near to them they are taken exactly.
+  const at = (x: number, y: number) => ({
+    position: { x: 18 + x * (box.width - 36), y: box.height - 18 - y * (box.height - 36) },
+  });
+  await sheet.click(at(0, 0));
+  await expect(page.getByText('Point at a second place of the line')).toBeVisible();
+  await sheet.click(at(1, 0.5));
+  await expect(page.getByText('by way of (1, 1/2)')).toBeVisible();
+  await page.getByRole('button', { name: 'Ask for this line' }).click();
+  await expect(page.getByRole('list', { name: 'Marks asked for' })).toContainText(
+    'line from (0, 0) to (1, 1/2)',
+  );
+  await expect(page.locator('[data-way^="found"]').first()).toContainText('proved in exact numbers');
+});
+
 test('a place that is made gets a name, counts for the error, and a later fold takes it', async ({
   page,
 }) => {

@@ -23,6 +23,8 @@ import {
   sideOf,
   toOrthonormal,
   crossingOf,
+  readExact,
+  toExactText,
 } from '../src/geometry/index.ts';
 
 const coordinate = fc.double({ min: -2, max: 2, noNaN: true });
@@ -130,5 +132,48 @@ describe('convex polygons', () => {
     const chord = chordOf(unit, lineThrough([-1, 0.25], [2, 0.25])!)!;
     expect(distance(chord.from, chord.to)).toBeCloseTo(1, 12);
     expect(chordOf(unit, lineThrough([-1, 2], [2, 2])!)).toBeUndefined();
+  });
+});
+
+describe('doubles told as exact numbers', () => {
+  test.each([
+    [0.5, '1/2'],
+    [1 / 3, '1/3'],
+    [0, '0'],
+    [1, '1'],
+    [-0.25, '-1/4'],
+    [7 / 61, '7/61'],
+    [Math.SQRT2 - 1, '-1+sqrt(2)'],
+    [Math.SQRT1_2, 'sqrt(2)/2'],
+    [2 - Math.SQRT2, '2-sqrt(2)'],
+    [Math.sqrt(3) / 3, 'sqrt(3)/3'],
+    [(Math.sqrt(5) - 1) / 2, '(-1+sqrt(5))/2'],
+    [0.31415926, '0.31415926'],
+  ])('%d is %s', (value, text) => {
+    expect(toExactText(value)).toBe(text);
+  });
+  test('whatever is told reads as the same number', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -12, max: 12 }),
+        fc.integer({ min: -12, max: 12 }),
+        fc.constantFrom(2, 3, 5),
+        fc.integer({ min: 1, max: 16 }),
+        (p, q, n, r) => {
+          const value = (p + q * Math.sqrt(n)) / r;
+          const text = toExactText(value);
+          const read = readExact(text);
+          expect(read.ok && Math.abs(read.value - value) < 2e-12).toBe(true);
+          // Such numbers are never left as decimals.
+          expect(text).not.toMatch(/\./);
+        },
+      ),
+    );
+    fc.assert(
+      fc.property(fc.double({ min: -2, max: 2, noNaN: true }), (value) => {
+        const read = readExact(toExactText(value));
+        expect(read.ok && Math.abs(read.value - value) < 2e-12).toBe(true);
+      }),
+    );
   });
 });

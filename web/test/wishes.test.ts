@@ -27,7 +27,14 @@ describe('what is written into the fields of Marks', () => {
       sayWish({ kind: 'share', edge: 'AB', share: 'phi' }),
       sayWish({ kind: 'point', at: ['1/3', 0.123456789] }),
       sayWish({ kind: 'line', through: [0, 0], degrees: 22.5 }),
+      sayWish({ kind: 'crease', from: [0, 0], to: [1, '1/2'] }),
     ];
-    expect(names).toEqual(['3/11 of AB', 'phi of AB', 'place (1/3, 0.1235)', '22.5° through (0, 0)']);
+    expect(names).toEqual([
+      '3/11 of AB',
+      'phi of AB',
+      'place (1/3, 0.1235)',
+      '22.5° through (0, 0)',
+      'line from (0, 0) to (1, 1/2)',
+    ]);
   });
 });

@@ -54,6 +54,39 @@ export function readExpression<T>(text: ExactNumber, algebra: Algebra<T>): T | u
   return tokens && readIn(tokens, algebra);
 }
 
+/** Fractions of so many parts, and roots over so many, are told from decimals. */
+const MOST_PARTS = 64;
+const MOST_OVER = 16;
+const MOST_ROOTS = 12;
+/** What doubles leave of a number after some folds. */
+const SAME = 1e-12;
+
+/**
+ * A double as an exact expression where it is one that folds make: a fraction, or (p + q sqrt(n)) / r with small numbers.
+ * Other numbers as decimals of twelve places.
+ */
+export function toExactText(value: number): string {
+  const whole = (r: number): boolean => Math.abs(Math.round(value * r) / r - value) < SAME;
+  for (let r = 1; r <= MOST_PARTS; r++)
+    if (whole(r)) return r === 1 ? `${Math.round(value) + 0}` : `${Math.round(value * r)}/${r}`;
+  for (const root of [2, 3, 5])
+    for (let r = 1; r <= MOST_OVER; r++)
+      for (let k = 1; k <= MOST_ROOTS; k++)
+        for (const q of [k, -k]) {
+          const p = Math.round(value * r - q * Math.sqrt(root));
+          if (Math.abs((p + q * Math.sqrt(root)) / r - value) < SAME) return sayRoot(p, q, root, r);
+        }
+  return String(Number(value.toFixed(12)));
+}
+
+/** "(1+2*sqrt(2))/4" as short as it goes. */
+function sayRoot(p: number, q: number, root: number, r: number): string {
+  const times = Math.abs(q) === 1 ? '' : `${Math.abs(q)}*`;
+  const own = `${times}sqrt(${root})`;
+  const sum = p === 0 ? `${q < 0 ? '-' : ''}${own}` : q < 0 ? `${p}-${own}` : `${p}+${own}`;
+  return r === 1 ? sum : p === 0 ? `${sum}/${r}` : `(${sum})/${r}`;
+}
+
 function tokensOf(text: string): string[] | undefined {
   const tokens = text.match(/\d+\.?\d*(?:e[+-]?\d+)?|\.\d+|[a-z]+|[-+*/()]/gi) ?? [];
   return tokens.join('') === text.replace(/\s+/g, '') && tokens.length > 0 ? tokens : undefined;

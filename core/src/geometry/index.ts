@@ -67,5 +67,5 @@ export {
 export type { TaggedSegment, PlanarPart, PlanarMap, Faces } from './planar.ts';
 export { TooManyCrossings, planarize, walkFaces } from './planar.ts';
 export type { ExactNumber } from './exact.ts';
-export { readExact, readExpression } from './exact.ts';
+export { readExact, readExpression, toExactText } from './exact.ts';
 export { tolerance } from './tolerance.ts';

@@ -14,12 +14,16 @@ import type { Mark, MarkTable } from './table.ts';
 /** What is wanted, as it was written: places in sheet sides, angles in degrees from the lower edge. */
 export type WrittenTarget =
   | { readonly kind: 'share'; readonly edge: string; readonly share: ExactNumber }
-  | { readonly kind: 'point'; readonly at: readonly [ExactNumber, ExactNumber] }
+  | { readonly kind: 'point'; readonly at: WrittenPlace }
   | {
       readonly kind: 'line';
-      readonly through: readonly [ExactNumber, ExactNumber];
+      readonly through: WrittenPlace;
       readonly degrees: ExactNumber;
-    };
+    }
+  | { readonly kind: 'crease'; readonly from: WrittenPlace; readonly to: WrittenPlace };
+
+/** Across and up from A. */
+type WrittenPlace = readonly [ExactNumber, ExactNumber];
 
 type ExactPoint = readonly [Surd, Surd];
 /** a x + b y = c; not of unit length. */
@@ -109,6 +113,14 @@ class Proof {
         const long = tower.times(share, this.dot(way, way));
         return ({ end }) =>
           isPlace(end) && this.isSame(this.dot(this.minus(this.place(end), from), way), long);
+      }
+      case 'crease': {
+        const ends = [target.from, target.to].map((p) => p.map(read) as unknown as ExactPoint);
+        return ({ end }) => {
+          if (isPlace(end)) return false;
+          const made = this.lastLine(end);
+          return ends.every((p) => this.isSame(this.dot(made, p), made[2]));
+        };
       }
       case 'line': {
         const at = target.through.map(read) as unknown as ExactPoint;

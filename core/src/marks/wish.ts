@@ -1,4 +1,13 @@
-import { type Point, lineAlong, lineThrough, readExact, sideOf } from '../geometry/index.ts';
+import {
+  type ExactNumber,
+  type Line,
+  type Point,
+  distance,
+  lineAlong,
+  lineThrough,
+  readExact,
+  sideOf,
+} from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
 import { SheetBounds } from './alignments.ts';
@@ -28,30 +37,58 @@ export function readWish(sheet: SheetShape, wish: MarkWish): Outcome<MarkTarget,
       ? onEdge(sheet, wish.edge, share.value, String(wish.share))
       : failed(sayNumber(share.fault));
   }
-  const [x, y] = (wish.kind === 'point' ? wish.at : wish.through).map(readExact);
-  if (!x!.ok) return failed(sayNumber(x!.fault));
-  if (!y!.ok) return failed(sayNumber(y!.fault));
-  const at: Point = [x!.value, y!.value];
-  const bounds = new SheetBounds(outlineOf(sheet));
-  const { maxX, maxY } = sizeOf(sheet);
-  const place = `(${round(at[0])}, ${round(at[1])})`;
-  if (!bounds.holds(at))
-    return failed(
-      `The place ${place} lies off the sheet, which reaches from (0, 0) at A to (${round(maxX)}, ${round(maxY)}) in its shorter sides; choose one on it.`,
-    );
+  if (wish.kind === 'crease') return readCrease(sheet, wish.from, wish.to);
+  const place = onSheet(sheet, wish.kind === 'point' ? wish.at : wish.through);
+  if (!place.ok) return place;
+  const at = place.value;
   if (wish.kind === 'point') return done({ kind: 'point', at });
   const degrees = readExact(wish.degrees);
   if (!degrees.ok) return failed(sayNumber(degrees.fault));
   const turn = (degrees.value * Math.PI) / 180;
   const line = lineAlong(at, [Math.cos(turn), Math.sin(turn)]);
-  const ends = bounds.ends(line);
-  const isRim = edgesOf(sheet).some((e) => ends?.every((p) => distanceFrom(e, p) < RIM));
-  if (!ends || isRim)
-    return failed(
-      `The line through ${place} at ${round(degrees.value)}° runs along the rim or cuts off a corner too small to fold; turn it, or move it inwards.`,
-    );
-  return done({ kind: 'line', line });
+  return acrossSheet(sheet, line, `The line through ${sayPlace(at)} at ${round(degrees.value)}°`);
 }
+
+/** The line through two places. */
+function readCrease(
+  sheet: SheetShape,
+  from: readonly ExactNumber[],
+  to: readonly ExactNumber[],
+): Outcome<MarkTarget, string> {
+  const [p, q] = [onSheet(sheet, from), onSheet(sheet, to)];
+  if (!p.ok) return p;
+  if (!q.ok) return q;
+  const line = distance(p.value, q.value) < RIM ? undefined : lineThrough(p.value, q.value);
+  return line
+    ? acrossSheet(sheet, line, `The line through ${sayPlace(p.value)} and ${sayPlace(q.value)}`)
+    : failed(`Both places are ${sayPlace(p.value)}; a line needs two that lie apart.`);
+}
+
+/** A place as it is written; fails where it is none, or lies off the sheet. */
+function onSheet(sheet: SheetShape, written: readonly ExactNumber[]): Outcome<Point, string> {
+  const [x, y] = written.map(readExact);
+  if (!x!.ok) return failed(sayNumber(x!.fault));
+  if (!y!.ok) return failed(sayNumber(y!.fault));
+  const at: Point = [x!.value, y!.value];
+  const { maxX, maxY } = sizeOf(sheet);
+  return new SheetBounds(outlineOf(sheet)).holds(at)
+    ? done(at)
+    : failed(
+        `The place ${sayPlace(at)} lies off the sheet, which reaches from (0, 0) at A to (${round(maxX)}, ${round(maxY)}) in its shorter sides; choose one on it.`,
+      );
+}
+
+function acrossSheet(sheet: SheetShape, line: Line, says: string): Outcome<MarkTarget, string> {
+  const ends = new SheetBounds(outlineOf(sheet)).ends(line);
+  const isRim = edgesOf(sheet).some((e) => ends?.every((p) => distanceFrom(e, p) < RIM));
+  return ends && !isRim
+    ? done({ kind: 'line', line })
+    : failed(
+        `${says} runs along the rim or cuts off a corner too small to fold; turn it, or move it inwards.`,
+      );
+}
+
+const sayPlace = (at: Point): string => `(${round(at[0])}, ${round(at[1])})`;
 
 function onEdge(sheet: SheetShape, edge: string, share: number, says: string): Outcome<MarkTarget, string> {
   const edges = edgesOf(sheet);

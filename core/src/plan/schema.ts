@@ -109,6 +109,7 @@ const markSchema = z.union([
     /** What the plan's points call the crossing it was made as; null until a way stands in the sequence. */
     name: text(40).nullable().default(null),
   }),
+  z.strictObject({ id, kind: z.literal('crease'), from: place, to: place, construction: id.nullable() }),
   z.strictObject({
     id,
     kind: z.literal('line'),

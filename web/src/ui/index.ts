@@ -4,4 +4,5 @@ export { Slip } from './Slip.tsx';
 export { NarrowestReading, Reading } from './Reading.tsx';
 export { Sheet } from './Sheet.tsx';
 export { Trouble, Waiting } from './Trouble.tsx';
+export { Underway } from './Underway.tsx';
 export { useNear } from './useNear.ts';

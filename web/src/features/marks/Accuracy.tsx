@@ -6,6 +6,7 @@ import { useAppDispatch } from '../../app/hooks.ts';
 import { useSettings } from '../../app/useSettings.ts';
 import { askAccuracy, stopMarking } from '../../marking/index.ts';
 import { stepSelected, usePlan } from '../../plan/index.ts';
+import { Underway } from '../../ui/index.ts';
 
 /** So many places stand in the table. */
 const MOST_PLACES = 10;
@@ -44,13 +45,7 @@ export function Accuracy() {
           {found ? 'Reckon it again' : 'Reckon the whole sequence'}
         </button>
         {share !== null && (
-          <p role="status" className="flex items-center gap-3">
-            Folding it with one slip after the other … {Math.round(share * 100)} %
-            <progress value={share} max={1} className="h-2 w-28" />
-            <button type="button" className="act" onClick={stopMarking}>
-              Stop
-            </button>
-          </p>
+          <Underway says="Folding it with one slip after the other" share={share} onStop={stopMarking} />
         )}
         {found && found.of !== plan.steps && share === null && (
           <p className="note">The steps have changed since.</p>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Point } from '@jade/core/geometry';
+import { type Point, toExactText } from '@jade/core/geometry';
 import { type MarkWish, readWish } from '@jade/core/marks';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
@@ -13,8 +13,6 @@ const SNAP_PX = 14;
 /** Angles folders ask for most: the 22.5 degree family, and thirds. */
 const ANGLES = ['11.25', '15', '22.5', '30', '45', '60', '67.5', '90'];
 
-const asText = (v: number): string => String(Math.round(v * 1e12) / 1e12);
-
 /** A place, or a line through one: written, or pointed at on the sheet as it is creased now. */
 export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wish: MarkWish) => void }) {
   const { sheet } = usePlan();
@@ -25,11 +23,21 @@ export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wi
   const [y, setY] = useState(kind === 'place' ? '1/5' : '0');
   const [degrees, setDegrees] = useState('22.5');
   const [first, setFirst] = useState<Point | null>(null);
+  // A second place that was pointed at says more than an angle: it may be exact where the angle is none.
+  const [second, setSecond] = useState<[string, string] | null>(null);
+  const writeDegrees = (text: string): void => {
+    setDegrees(text);
+    setSecond(null);
+  };
   const [fault, setFault] = useState('');
   const add = (): void => {
     const at: [string | number, string | number] = [toShare(x, sideMm), toShare(y, sideMm)];
     const wish: MarkWish =
-      kind === 'place' ? { kind: 'point', at } : { kind: 'line', through: at, degrees: degrees.trim() };
+      kind === 'place'
+        ? { kind: 'point', at }
+        : second
+          ? { kind: 'crease', from: at, to: second }
+          : { kind: 'line', through: at, degrees: degrees.trim() };
     const read = readWish(sheet.shape, wish);
     if (!read.ok) return setFault(read.fault);
     setFault('');
@@ -39,11 +47,13 @@ export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wi
     const marks = (detail?.landmarks ?? []).flatMap((l) => (l.sheet ? [{ ...l, at: l.sheet }] : []));
     const hit = pickNearest(marks, at, SNAP_PX / k)?.at ?? at;
     if (kind === 'line' && first && Math.hypot(hit[0] - first[0], hit[1] - first[1]) > 1e-6) {
-      setDegrees(asText((Math.atan2(hit[1] - first[1], hit[0] - first[0]) * 180) / Math.PI));
+      setDegrees(toExactText((Math.atan2(hit[1] - first[1], hit[0] - first[0]) * 180) / Math.PI));
+      setSecond([toExactText(hit[0]), toExactText(hit[1])]);
       return setFirst(null);
     }
-    setX(asText(hit[0]));
-    setY(asText(hit[1]));
+    setX(toExactText(hit[0]));
+    setY(toExactText(hit[1]));
+    setSecond(null);
     setFirst(hit);
   };
   return (
@@ -74,10 +84,16 @@ export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wi
         <p className="note mt-1 mb-2">In sheet sides (1/3, 0.25, sqrt(2)/2) or as a length (63 mm).</p>
         {kind === 'line' && (
           <>
-            <TextField label="Angle from the lower edge, °" most={40} value={degrees} onText={setDegrees} />
+            <TextField
+              label="Angle from the lower edge, °"
+              most={40}
+              value={degrees}
+              onText={writeDegrees}
+              {...(second ? { note: `by way of (${second.join(', ')})` } : {})}
+            />
             <div className="mt-1 mb-2 flex flex-wrap gap-x-3" role="group" aria-label="Common angles">
               {ANGLES.map((a) => (
-                <button key={a} type="button" className="act text-[14px]" onClick={() => setDegrees(a)}>
+                <button key={a} type="button" className="act text-[14px]" onClick={() => writeDegrees(a)}>
                   {a}°
                 </button>
               ))}

@@ -72,6 +72,11 @@ export function EqualParts() {
           Divide it
         </button>
       </div>
+      {ask && answer?.ask !== ask && (
+        <p role="status" className="note">
+          Folding every way, and measuring its marks …
+        </p>
+      )}
       {answer && 'fault' in answer.found && (
         <Slip tone="care" className="max-w-[720px]">
           {answer.found.fault}

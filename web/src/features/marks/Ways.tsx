@@ -10,7 +10,7 @@ import { useEngine } from '../../engine/index.ts';
 import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
 import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { NumberField, Slip } from '../../ui/index.ts';
+import { NumberField, Slip, Underway } from '../../ui/index.ts';
 import { ClearChoice, useClearParts } from './KeepClear.tsx';
 
 /**
@@ -126,13 +126,11 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
           also two marks onto two lines
         </label>
         {share !== null && (
-          <p role="status" className="flex items-center gap-3 pb-1">
-            Looking through all four creases can make … {Math.round(share * 100)} %
-            <progress value={share} max={1} className="h-2 w-28" />
-            <button type="button" className="act" onClick={() => stopDeepening(plan.sheet.shape)}>
-              Stop
-            </button>
-          </p>
+          <Underway
+            says="Looking through all four creases can make"
+            share={share}
+            onStop={() => stopDeepening(plan.sheet.shape)}
+          />
         )}
       </div>
       {answer && 'fault' in answer && share === null && (

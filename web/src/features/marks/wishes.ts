@@ -33,6 +33,8 @@ export function sayWish(wish: MarkWish): string {
       return `${short(wish.share)} of ${wish.edge}`;
     case 'point':
       return `place (${wish.at.map(short).join(', ')})`;
+    case 'crease':
+      return `line from (${wish.from.map(short).join(', ')}) to (${wish.to.map(short).join(', ')})`;
     case 'line':
       return `${short(wish.degrees)}° through (${wish.through.map(short).join(', ')})`;
   }
