@@ -130,6 +130,22 @@ test('a place that is made gets a name, counts for the error, and a later fold t
   await expect(page.getByText('corner A to P1').first()).toBeVisible();
 });
 
+test('a fold that is only held says so, and can be pressed after all', async ({ page }) => {
+  await beginPlan(page, 'Reed hold');
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await page.getByRole('button', { name: /^Put into the sequence.*Corner to the middle of a side/ }).click();
+  await pleat(page, 'Folds').click();
+  await page.getByRole('button', { name: /^Step 2,/ }).click();
+  await expect(sentence(page)).toContainText('hold it without pressing, it is opened again');
+  await page.getByRole('button', { name: 'Press it' }).click();
+  await expect(sentence(page)).not.toContainText('hold it');
+  await page.getByRole('button', { name: 'Only hold it' }).click();
+  await expect(sentence(page)).toContainText('hold it without pressing');
+  await expect(pleat(page, 'Folds')).toContainText('all flat');
+  await saved(page);
+});
+
 test('eleven parts with the middle third kept clear: compared, put into the sequence and folded along', async ({
   page,
 }) => {

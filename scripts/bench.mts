@@ -10,7 +10,13 @@ import { bases, foldBase } from '../core/src/bases/index.ts';
 import { buildChance } from '../core/src/chance/index.ts';
 import { type PatternInput, buildPattern, foldPattern } from '../core/src/creases/index.ts';
 import { castFigures } from '../core/src/demo/cast/index.ts';
-import { buildHeronPlan, buildOwlSteps, foldAtRandom, lanternDrawer } from '../core/src/demo/index.ts';
+import {
+  buildHeronPlan,
+  buildNewtPlan,
+  buildOwlSteps,
+  foldAtRandom,
+  lanternDrawer,
+} from '../core/src/demo/index.ts';
 import { DRAFT_CALLS, draftFigure } from '../core/src/draft/index.ts';
 import { drawModel } from '../core/src/drawing/index.ts';
 import { buildEffort } from '../core/src/effort/index.ts';
@@ -18,7 +24,14 @@ import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/i
 import { patternOf } from '../core/src/formats/index.ts';
 import { type Line, type Point, boundsOf, centroidOf, lineOnto } from '../core/src/geometry/index.ts';
 import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/index.ts';
-import { type MarkWish, canDeepen, deepen, findWays } from '../core/src/marks/index.ts';
+import {
+  type MarkWish,
+  canDeepen,
+  deepen,
+  findWays,
+  judgeSequence,
+  mostReplays,
+} from '../core/src/marks/index.ts';
 import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { playStep } from '../core/src/play/index.ts';
@@ -261,6 +274,13 @@ function timeMarks(): void {
       deepen(sheet, () => undefined);
       note(`marks: four creases of a ${name}`, performance.now() - deeper);
     }
+    const liked = performance.now();
+    findWays(
+      sheet,
+      { kind: 'share', edge: 'AB', share: 0.3217 },
+      { prefix: 'b', near: 0.2 / 300, both: true },
+    );
+    note(`marks: first answer with two marks onto two lines, ${name}`, performance.now() - liked);
     for (const [what, wish] of [
       ['1/19 of an edge', { kind: 'share', edge: 'AB', share: '1/19' }],
       ['a place', { kind: 'point', at: [0.3141, 0.2718] }],
@@ -270,6 +290,21 @@ function timeMarks(): void {
         `marks: ways to ${what}, ${name}`,
         time(5, () => ask(wish)),
       );
+  }
+}
+
+/** A hand's slips carried through whole figures. */
+function timeSlips(): void {
+  const { sigma } = defaultSettings;
+  for (const [name, plan] of [
+    ['heron', buildHeronPlan()],
+    ['newt', buildNewtPlan()],
+  ] as const) {
+    const { steps, points, sheet } = plan;
+    const replay = replaySequence({ sheet: sheet.shape, points, steps });
+    const began = performance.now();
+    judgeSequence({ replay, pairs: [], sigma }, buildEffort(mostReplays(steps.length)));
+    note(`marks: slips through the ${steps.length} steps of the ${name}`, performance.now() - began);
   }
 }
 
@@ -335,6 +370,7 @@ else if (!process.argv.includes('pages')) {
   timeEdits();
   timeWindow();
   timeMarks();
+  timeSlips();
 }
 if (!process.argv.includes('engine') && !process.argv.includes('drafts')) await timePages();
 
