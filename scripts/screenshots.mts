@@ -53,7 +53,7 @@ const views: View[] = [
     path: '/plan/demo-heron/marks',
     act: async (page) => {
       await page.getByRole('button', { name: 'A line or an angle' }).click();
-      await page.getByRole('button', { name: '67.5°' }).click();
+      await page.getByLabel('Angle from the lower edge, °').fill('20');
       await page.getByRole('button', { name: 'Ask for this line' }).click();
       await page.getByRole('status').filter({ hasText: 'Looking through' }).waitFor();
       await page
@@ -116,7 +116,12 @@ const views: View[] = [
     name: 'bench',
     path: `${owl}/bench`,
     size: { width: 820, height: 1180 },
-    act: async (page) => page.getByRole('button', { name: /Go on at step/ }).click(),
+    act: async (page) => {
+      await page.getByRole('button', { name: /Go on at step/ }).click();
+      // The step with a check of an earlier slip.
+      for (let i = 0; i < 2; i++) await page.getByRole('button', { name: /^Next/ }).click();
+      await page.getByTestId('bench-check').waitFor({ timeout: 30000 });
+    },
   },
   { name: 'diary', path: `${owl}/diary` },
   { name: 'bases', path: '/bases/frog' },

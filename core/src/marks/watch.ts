@@ -1,6 +1,6 @@
 import { type FlatState, toModel } from '../folded/index.ts';
 import { type Point, between, distance, dot, lineThrough, sideOf, subtract } from '../geometry/index.ts';
-import type { Replay } from '../sequence/index.ts';
+import { type Replay, nameSteps } from '../sequence/index.ts';
 import { type SheetShape, cornersOf, edgesOf, landmarksOf } from '../sheet/index.ts';
 
 /** Closer than this in the model (sheet sides) things lie on each other. */
@@ -38,8 +38,17 @@ export function spotsOf({ sequence, steps }: Replay): Spot[] {
   const quarters = edgesOf(sequence.sheet).flatMap((e) =>
     [1, 3].map((k) => ({ name: `${k}/4 of ${e.name}`, at: between(e.from, e.to, k / 4), isMain: false })),
   );
-  const made = steps.flatMap(({ number, trail }) =>
-    trail?.mark ? [{ name: `the mark of step ${number}`, at: trail.mark, isMain: false }] : [],
+  const names = nameSteps(sequence.steps);
+  const made = steps.flatMap(({ number, step, trail }) =>
+    trail?.mark
+      ? [
+          {
+            name: `${names.get(step.id)?.mark ?? 'the mark'} of step ${number}`,
+            at: trail.mark,
+            isMain: false,
+          },
+        ]
+      : [],
   );
   const spots: Spot[] = [];
   const main = landmarksOf(sequence.sheet).map((l) => ({ ...l, isMain: true }));
