@@ -189,3 +189,21 @@ test('a reverse fold is made on the model; the wrong kind is refused and names t
   await expect(sentence(page)).toContainText('Inside-reverse-fold corner C to the middle of BC.');
   await expect(pleat(page, 'Folds')).toContainText('4 facets, 4 layers at most');
 });
+
+test('edits that come faster than the pictures leave none of them out', async ({ page }) => {
+  await beginPlan(page, 'Quick reed');
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'Ask for this mark' }).click();
+  await page.getByRole('button', { name: /^Put into the sequence\s*: Corner to the middle/ }).click();
+  await expect(pleat(page, 'Folds')).toContainText('4, all flat');
+  // The last picture is under way when the next edit comes, again and again.
+  for (let i = 0; i < 12; i++) {
+    await page.keyboard.press('Control+z');
+    await page.waitForTimeout(7 * (i % 5));
+    await page.keyboard.press('Control+y');
+    await page.waitForTimeout(5 * (i % 7));
+  }
+  await expect(pleat(page, 'Folds')).toContainText('4, all flat');
+  await pleat(page, 'Folds').click();
+  await expect(page.getByRole('region', { name: 'Steps' }).getByRole('img')).toHaveCount(4);
+});

@@ -57,9 +57,11 @@ export function EngineProvider({ children }: { children: ReactNode }) {
       // The strip of a long plan fills up from its end.
       for (;;) {
         const more = await getEngine().drawStates([...drawings.current.keys()]);
+        if (more.length === 0) return;
         for (const { stamp, drawing } of more) drawings.current.set(stamp, drawing);
-        if (more.length === 0 || turn !== asked.current.plan) return;
+        // Also when a newer question is under way: its engine does not draw again what is known here.
         setPictures(new Map(drawings.current));
+        if (turn !== asked.current.plan) return;
       }
     };
     ask().catch((error: unknown) => {
