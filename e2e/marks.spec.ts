@@ -173,6 +173,10 @@ test('eleven parts with the middle third kept clear: compared, put into the sequ
   await pleat(page, 'Folds').click();
   await page.getByRole('button', { name: /^Step 1, pinch/ }).click();
   await expect(sentence(page)).toContainText('pinch');
+  // What is kept clear is not forgotten on the way, here or for other questions of the plan.
+  await pleat(page, 'Marks').click();
+  await page.getByRole('button', { name: 'Equal parts' }).click();
+  await expect(parts.getByLabel('No construction crease on')).toHaveValue('middle');
   await pleat(page, 'Bench').click();
   await page.getByRole('button', { name: /Begin/ }).first().click();
   await expect(page.getByTestId('bench-sentence')).toContainText('pinch');

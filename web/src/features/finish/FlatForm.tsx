@@ -177,7 +177,7 @@ function Plumb({ place, detail }: { place: Place; detail: StepDetail }) {
 
 /** How far its halves are opened, and the depth that gives at this sheet. */
 function Opening({ onChoose }: { onChoose: () => void }) {
-  const { finish } = usePlan();
+  const { finish, brief } = usePlan();
   const edit = useEdit();
   const { unit } = useSettings();
   const readings = useEngine().result?.readings;
@@ -189,7 +189,9 @@ function Opening({ onChoose }: { onChoose: () => void }) {
     <div className="mt-5">
       <h2 className="head mb-1">Opened like a book</h2>
       <p className="mb-2" data-testid="depth">
-        {!form.spine ? (
+        {!form.spine && !brief.depth ? (
+          <>Its halves are left flat. Should it open like a book, choose the edge it opens at.</>
+        ) : !form.spine ? (
           <>No fold joins a front half to a rear half with all paper on one side of it; choose the edge.</>
         ) : degrees > 0 ? (
           <>

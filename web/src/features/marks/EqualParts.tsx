@@ -6,7 +6,7 @@ import { useEngine } from '../../engine/index.ts';
 import { type Answer, type PartsWay, askParts } from '../../marking/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { Choice, NumberField, Slip } from '../../ui/index.ts';
-import { ClearChoice, useClearParts } from './KeepClear.tsx';
+import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
 import { Way, useInsertFirst } from './Ways.tsx';
 
 /** What is divided: the edge, into how many parts, and what is kept clear. */
@@ -33,7 +33,7 @@ export function EqualParts() {
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
   const [edge, setEdge] = useState('AB');
   const [parts, setParts] = useState(5);
-  const [keep, setKeep] = useState('nothing');
+  const [keep, setKeep] = useKeepChoice();
   const [isGrid, setGrid] = useState(false);
   const [ask, setAsk] = useState<PartsAsk>();
   const [answer, setAnswer] = useState<{ ask: PartsAsk; found: Answer<PartsWay> }>();

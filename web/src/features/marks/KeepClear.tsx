@@ -1,8 +1,24 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type ClearParts, middleThird } from '@jade/core/marks';
 import { getEngine, useEngine } from '../../engine/index.ts';
-import { usePlan } from '../../plan/index.ts';
+import { usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';
+
+/** What was last kept clear in each plan, as long as the page is open. */
+const lastKept = new Map<string, string>();
+
+/** The part that is kept clear: the same for every question of a plan, until another is chosen. */
+export function useKeepChoice(): [string, (choice: string) => void] {
+  const { id } = usePlanState();
+  const { zones } = usePlan();
+  const [choice, setChoice] = useState(lastKept.get(id ?? '') ?? 'nothing');
+  const isThere = choice === 'nothing' || choice === 'middle' || zones.some((z) => z.id === choice);
+  const choose = (next: string): void => {
+    lastKept.set(id ?? '', next);
+    setChoice(next);
+  };
+  return [isThere ? choice : 'nothing', choose];
+}
 
 /** What no crease may touch: nothing, the middle third across the edge, or a part of the skin (its id). */
 export function ClearChoice({ value, onChoice }: { value: string; onChoice: (v: string) => void }) {

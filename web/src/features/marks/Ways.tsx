@@ -11,7 +11,7 @@ import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from
 import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import { NumberField, Slip, Underway } from '../../ui/index.ts';
-import { ClearChoice, useClearParts } from './KeepClear.tsx';
+import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
 
 /**
  * Puts steps before all others, in place of those whose ids begin alike, and goes to the last of them. `more` changes the
@@ -82,7 +82,7 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
   const [putSettings] = usePutSettingsMutation();
   const setMarks = (change: Partial<typeof settings.marks>): void =>
     void putSettings({ ...settings, marks: { ...settings.marks, ...change } });
-  const [keep, setKeep] = useState('nothing');
+  const [keep, setKeep] = useKeepChoice();
   const edge = 'edge' in ask ? ask.edge : 'AB';
   const clear = useClearParts(keep, edge);
   const { answer, share } = useWays(ask, clear);
