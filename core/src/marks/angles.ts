@@ -1,5 +1,5 @@
 import { type Line, type Point, distance, sideOf } from '../geometry/index.ts';
-import { type LineRef, type PointRef, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import type { LineRef, PointRef, Step } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type Construction, constructMark } from './constructions.ts';
 import {
@@ -11,6 +11,7 @@ import {
   lineOf,
   readCornerLine,
 } from './corner.ts';
+import { creaseStep, endsIn } from './crease.ts';
 import { findConstructions } from './found.ts';
 import { asFraction } from './fraction.ts';
 import { thirdWay } from './thirds.ts';
@@ -105,19 +106,8 @@ function creaseBetween(
   { from, to, wanted, id }: { from: LineRef; to: LineRef; wanted: Line; id: string },
 ): Step | undefined {
   for (const which of [0, 1] as const) {
-    const step = stepSchema.parse({
-      id,
-      passage: 'Marks',
-      move: {
-        kind: 'crease',
-        sense: 'valley',
-        line: { kind: 'lineOnto', a: from, b: to, which },
-        through: 'all',
-      },
-    });
-    const made = replaySequence({ sheet, points: {}, steps: [...before, step] }).steps.at(-1)?.trail
-      ?.creases[0];
-    if (made && [made.from, made.to].every((p) => Math.abs(sideOf(wanted, p)) < 1e-9)) return step;
+    const step = creaseStep(id, { kind: 'lineOnto', a: from, b: to, which });
+    if (endsIn(sheet, [...before, step], wanted)) return step;
   }
   return undefined;
 }
@@ -152,22 +142,17 @@ function byTangent(
     return ways.slice(0, MOST_MARKS).flatMap((way, i): Construction[] => {
       const mark = [...way.steps].reverse().find((s) => s.move.kind === 'pinch');
       if (!mark) return [];
-      const crease = stepSchema.parse({
-        id: `${prefix}-tc${i}`,
-        passage: 'Marks',
-        move: {
-          kind: 'crease',
-          sense: 'valley',
-          line: { kind: 'through', a: named(corner.name), b: { kind: 'mark', step: mark.id } },
-          through: 'all',
-        },
-      });
+      const through: LineRef = {
+        kind: 'through',
+        a: named(corner.name),
+        b: { kind: 'mark', step: mark.id },
+      };
       return [
         {
           id: `tangent-${i + 1}`,
           title: `A mark at ${says} of ${edge.name}, and a crease from ${corner.name}`,
           how: `${way.title}; the mark is the tangent of the angle. ${way.exact && fraction ? 'Exact.' : 'As near as the mark is.'}`,
-          steps: [...way.steps, crease],
+          steps: [...way.steps, creaseStep(`${prefix}-tc${i}`, through)],
           exact: way.exact && fraction !== undefined,
         },
       ];

@@ -1,6 +1,7 @@
 import { type PointRef, type LineRef, type Step, stepSchema } from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
+import { creaseStep } from './crease.ts';
 import { type EdgeSearch, foundOnEdge } from './found.ts';
 import { MOST_PARTS } from './fraction.ts';
 import { type Halving, halvingsFor, halvingsFrom, writeChain, writeHalvings } from './halving.ts';
@@ -113,12 +114,6 @@ function crossing({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
   const far = opposite(from);
   const besideFrom = neighbour(from, to);
   const ids = ['x1', 'x2', 'x3', 'x4'].map((s) => `${prefix}-${s}`) as [string, string, string, string];
-  const crease = (id: string, line: LineRef): Step =>
-    stepSchema.parse({
-      id,
-      passage: 'Marks',
-      move: { kind: 'crease', sense: 'valley', line, through: 'all' },
-    });
   const meet: PointRef = {
     kind: 'meet',
     a: { kind: 'crease', step: ids[1] },
@@ -131,8 +126,8 @@ function crossing({ p, q, prefix }: Builder, ask: MarkAsk): Construction {
     how: 'The diagonal and the line from a corner to the middle of the edge cross at a third; two long creases stay on the sheet.',
     steps: [
       pinch(ids[0], onto(p, q), [p, q]),
-      crease(ids[1], through(from, far)),
-      crease(ids[2], through(besideFrom, mark(ids[0]))),
+      creaseStep(ids[1], through(from, far)),
+      creaseStep(ids[2], through(besideFrom, mark(ids[0]))),
       pinch(ids[3], { kind: 'across', at: meet, to: through(p, q) }, [p, q]),
     ],
     exact: true,

@@ -1,9 +1,10 @@
-import { type Line, type Point, distance, sideOf } from '../geometry/index.ts';
-import { type LineRef, type PointRef, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import { type Line, type Point, distance } from '../geometry/index.ts';
+import type { LineRef, PointRef, Step } from '../sequence/index.ts';
 import { type SheetShape, outlineOf } from '../sheet/index.ts';
 import { SheetBounds } from './alignments.ts';
 import type { Construction } from './constructions.ts';
 import { type Corner, type CornerLine, bearingOf } from './corner.ts';
+import { creaseStep, endsIn } from './crease.ts';
 import { writeHalvings } from './halving.ts';
 
 /** The side of the corner is halved so often at most; shorter marks cannot be brought onto a line. */
@@ -11,13 +12,6 @@ const MOST_HALVINGS = 3;
 const SAME = 1e-9;
 
 const named = ({ name }: Corner): PointRef => ({ kind: 'named', name });
-const crease = (id: string, line: LineRef): Step =>
-  stepSchema.parse({
-    id,
-    passage: 'Marks',
-    move: { kind: 'crease', sense: 'valley', line, through: 'all' },
-  });
-
 /**
  * A line that makes a third, or two thirds, of an angle at a right corner of the sheet for which `lineAt` knows an exact
  * way. Two parallels to the base at one and two parts of the other side; the corner goes onto the lower and the mark of
@@ -98,9 +92,9 @@ function writeThird(ask: ThirdAsk): readonly Step[] | undefined {
   const upper = marks?.at(-1);
   if (!marks || !whole || !upper) return undefined;
   const mark: PointRef = { kind: 'mark', step: upper.id };
-  const lower = crease(`${prefix}-l`, { kind: 'onto', from: corner, to: mark });
+  const lower = creaseStep(`${prefix}-l`, { kind: 'onto', from: corner, to: mark });
   const lineOf = (step: Step): LineRef => ({ kind: 'crease', step: step.id });
-  const both = crease(`${prefix}-b`, {
+  const both = creaseStep(`${prefix}-b`, {
     kind: 'ontoBoth',
     from: corner,
     on: lineOf(lower),
@@ -108,15 +102,12 @@ function writeThird(ask: ThirdAsk): readonly Step[] | undefined {
     onto: lineOf(whole),
     near: { kind: 'sheet', at: [...ask.landing.near] },
   });
-  const last = crease(
+  const last = creaseStep(
     `${prefix}-e`,
     parts === 1
       ? { kind: 'across', at: corner, to: lineOf(both) }
       : { kind: 'mirrored', line: lineOf(lower), in: lineOf(both) },
   );
   const steps = [...before, ...marks, lower, both, last];
-  const made = replaySequence({ sheet: ask.sheet, points: {}, steps }).steps.at(-1)?.trail?.creases[0];
-  return made && [made.from, made.to].every((p) => Math.abs(sideOf(ask.wanted, p)) < SAME)
-    ? steps
-    : undefined;
+  return endsIn(ask.sheet, steps, ask.wanted) ? steps : undefined;
 }

@@ -9,6 +9,7 @@ import {
   stepSchema,
 } from '../sequence/index.ts';
 import { cornersOf, edgesOf } from '../sheet/index.ts';
+import { creaseStep } from './crease.ts';
 import type { MarkAnswer } from './search.ts';
 import type { Mark, MarkTable } from './table.ts';
 
@@ -139,11 +140,7 @@ class MarkWriter {
   private fold(ways: readonly LineRef[], wanted: Line | undefined): string {
     const id = this.nextId();
     for (const line of ways) {
-      const step = stepSchema.parse({
-        id,
-        passage: 'Marks',
-        move: { kind: 'crease', sense: 'valley', line, through: 'all' },
-      });
+      const step = creaseStep(id, line);
       const next = this.tryStep(step);
       const made = next.steps.at(-1)!.trail?.creases[0];
       if (!made || (wanted && !isSameLine(lineThrough(made.from, made.to), wanted))) continue;
