@@ -1,6 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { type Assignment, type CreasePattern, buildPattern } from '@jade/core/creases';
+import { buildCastPlans } from '@jade/core/demo';
 import { type DashMeaning, dashMeaning, readFold, readSvg } from '@jade/core/formats';
 import { type Figure, readFigure } from '@jade/core/parts';
 import { type Plan, readPlanFile } from '@jade/core/plan';
@@ -86,6 +87,15 @@ function readJson(file: string, what: string): unknown {
 }
 
 export function readPlan(file: string): Plan {
+  const name = /^demo:(.*)$/.exec(file)?.[1];
+  if (name !== undefined) {
+    const plans = buildCastPlans();
+    if (!Object.hasOwn(plans, name))
+      throw new BadInput(
+        `there is no plan "${name}" in the demo; the plans are ${Object.keys(plans).join(', ')}.`,
+      );
+    return plans[name]!;
+  }
   const value = readJson(file, 'a plan file is saved by Export');
   const read = readPlanFile(value);
   if (!read.ok) throw new BadInput(`${file}: ${read.fault[0]!.text}`);

@@ -5,14 +5,24 @@ import { checkSequence, checkWanted } from '@jade/core/checks';
 import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
 import { toStanding } from '@jade/core/balance';
 
-import { findFlaps, findNarrowest, toMeasures } from '@jade/core/folded';
+import { findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
 
 import { defaultLimits, findPaperKind, paperKinds } from '@jade/core/paper';
 import { toReadings, toWindowInput } from '@jade/core/readings';
 import { defaultSettings } from '@jade/core/settings';
 import { findRemedies, sayBand, sayRemedy, toWindow } from '@jade/core/window';
 
-import { type PointRef, type Replay, moveWord, nameSteps, resolvePoint, sayStep } from '@jade/core/sequence';
+import {
+  type PointRef,
+  type Replay,
+  type ReplayedStep,
+  contextAfter,
+  listResults,
+  moveWord,
+  nameSteps,
+  resolvePoint,
+  sayStep,
+} from '@jade/core/sequence';
 import { sheetArea } from '@jade/core/sheet';
 import { BadInput, readArgs, readCount, readPlan, readTarget } from './input.ts';
 import { type Verb, replayPlan } from './verb.ts';
@@ -20,7 +30,7 @@ import { type Verb, replayPlan } from './verb.ts';
 /** Verbs about plans. */
 export const planVerbs: Record<string, Verb> = {
   replay: {
-    usage: 'replay PLAN.json [--to N]',
+    usage: 'replay PLAN [--to N]',
     about:
       'Folds a plan step by step: what each step makes of the sheet, in sheet sides, why a step cannot be folded, and what to know before it (creases to reverse first or missing, marks nothing shows, locked flaps, flaps too narrow and stacks too thick at its sheet, colours, clean zones and pairs not as wanted).',
     run(args) {
@@ -28,26 +38,23 @@ export const planVerbs: Record<string, Verb> = {
       const plan = readPlan(files[0]!);
       const replay = replayPlan(plan);
       const to = readCount(values.to, 'to', 1, replay.steps.length) ?? replay.steps.length;
+      const wanted = { plan, replay, sideMm: plan.sheet.sideMm ?? undefined, limits: defaultLimits };
+      const findings = [...checkSequence(replay), ...checkWanted({ ...wanted, unit: 'mm' })]
+        .filter((f) => f.step <= to)
+        .sort((a, b) => a.step - b.step);
       return {
-        steps: replay.steps.slice(0, to).map((s) => describeStep(s, replay)),
-        findings: [
-          ...checkSequence(replay),
-          ...checkWanted({
-            plan,
-            replay,
-            sideMm: plan.sheet.sideMm ?? undefined,
-            limits: defaultLimits,
-            unit: 'mm',
-          }),
-        ]
-          .filter((f) => f.step <= to)
-          .sort((a, b) => a.step - b.step)
-          .map(({ step, kind, text }) => ({ step, kind, text })),
+        steps: replay.steps.slice(0, to).map((s) => ({
+          ...describeStep(s, replay),
+          folds: foldsOf(s.after).map(({ from, to: end, sense }) => ({ from, to: end, sense })),
+          findings: findings.filter((f) => f.step === s.number).map((f) => f.text),
+          results: countResults(s, replay),
+        })),
+        findings: findings.map(({ step, kind, text }) => ({ step, kind, text })),
       };
     },
   },
   draw: {
-    usage: 'draw PLAN.json --step N [--out FILE.svg]',
+    usage: 'draw PLAN --step N [--out FILE.svg]',
     about:
       'The drawing of a step as SVG: the model before it with the line, the arrow and the names; --step 0 draws the sheet.',
     run(args) {
@@ -71,7 +78,7 @@ export const planVerbs: Record<string, Verb> = {
     },
   },
   size: {
-    usage: 'size PLAN.json --target height=120mm [--paper KIND]',
+    usage: 'size PLAN --target height=120mm [--paper KIND]',
     about:
       'The sheet for a wanted height or length, in mm: the ratio of the folded model, the side, every limit as a band over the side, the window they leave, what binds at either end, and what would open it.',
     run(args) {
@@ -132,7 +139,7 @@ export const planVerbs: Record<string, Verb> = {
     },
   },
   balance: {
-    usage: 'balance PLAN.json [--feet NAME,NAME]',
+    usage: 'balance PLAN [--feet NAME,NAME]',
     about:
       'Does the folded model stand on two points of the plan: centroid and support in sheet sides, margin in mm, the angle it leans before it tips.',
     run(args) {
@@ -169,6 +176,13 @@ export const planVerbs: Record<string, Verb> = {
     },
   },
 };
+
+/** How many legal results a step's move has; 0 for a refused one. */
+function countResults({ move, number, refusal }: ReplayedStep, replay: Replay): number {
+  if (refusal) return 0;
+  const offered = listResults(move, contextAfter({ ...replay, steps: replay.steps.slice(0, number - 1) }));
+  return offered.ok ? Math.max(1, offered.value.length) : 1;
+}
 
 /** What a step makes of the sheet, in sheet sides. */
 export function describeStep(step: Replay['steps'][number], replay: Replay) {

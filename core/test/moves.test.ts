@@ -41,9 +41,8 @@ describe('simple folds', () => {
     });
     if (!folded.ok) throw new Error(folded.fault.text);
     const opened = unfoldStep(folded.value.state, {
-      creases: folded.value.made,
-      flap: [[0.99, 0.01]],
-      opens: 'a',
+      before: square(),
+      after: folded.value.state,
       step: 'b',
     });
     if (!opened.ok) throw new Error(opened.fault.text);
@@ -163,7 +162,7 @@ describe('every refusal has its case', () => {
   });
 
   test('a refused unfolding says what to choose', () => {
-    const result = unfoldStep(square(), { creases: [], flap: [[0.1, 0.1]], opens: 'a', step: 'u' });
+    const result = unfoldStep(square(), { before: square(), after: square(), step: 'u' });
     expect(result.ok ? '' : result.fault.kind).toBe('reference');
   });
 });

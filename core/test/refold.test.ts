@@ -380,12 +380,12 @@ describe('unfolding steps of several creases', () => {
             side: 'front',
             step: 'x',
           });
-    const { state, made: creases } = made(done);
-    const opened = made(unfoldStep(state, { creases, flap: [], opens: 'x', step: 'u' }));
-    // The paper may lie elsewhere in the plane; distances between its corners tell.
-    for (const p of corners)
-      for (const q of corners) expect(apart(opened.state, p, q)).toBeCloseTo(apart(start, p, q), 9);
-    expect(opened.state.facets).toHaveLength(start.facets.length);
+    const { state } = made(done);
+    const opened = made(unfoldStep(state, { before: start, after: state, step: 'u' }));
+    expect({ facets: opened.state.facets, order: opened.state.order }).toEqual({
+      facets: start.facets,
+      order: start.order,
+    });
     expect(opened.state.resting.length).toBeGreaterThan(start.resting.length);
   });
 });

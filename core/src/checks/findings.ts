@@ -49,7 +49,7 @@ export function checkSequence(replay: Replay): Finding[] {
   return replay.steps.flatMap((step, i) => [
     ...checkNeeds(step),
     ...checkMarks(step, replay),
-    ...checkAccess(step, replay.steps.slice(0, i)),
+    ...checkAccess(step, replay.steps.slice(0, i), replay.sequence.points),
     ...checkFlat(step),
   ]);
 }
@@ -157,11 +157,18 @@ function isShown(
 }
 
 /** A flap that is tucked or pulled out lies between layers: since when, and that it must be opened. */
-function checkAccess(step: ReplayedStep, earlier: readonly ReplayedStep[]): Finding[] {
+function checkAccess(
+  step: ReplayedStep,
+  earlier: readonly ReplayedStep[],
+  points: Replay['sequence']['points'],
+): Finding[] {
   const { move } = step;
   const needsAccess = move.kind === 'pull' || (move.kind === 'fold' && move.tuck);
-  const flap = step.trail?.flap?.[0];
-  if (!needsAccess || step.refusal || !flap || isFree(step.before, flap)) return [];
+  if (!needsAccess || step.refusal) return [];
+  const trails = new Map(earlier.flatMap((e) => (e.trail ? [[e.step.id, e.trail] as const] : [])));
+  const named = resolvePoint(move.flap[0]!, { state: step.before, points, trails, numbers: new Map() });
+  const flap = named.ok ? named.value.sheet : undefined;
+  if (!flap || isFree(step.before, flap)) return [];
   const closedBy = [...earlier].reverse().find((e) => isFree(e.before, flap) && !isFree(e.after, flap));
   if (!closedBy) return [];
   return [

@@ -336,7 +336,7 @@ function changedEdges(
 }
 
 /** Resting creases after a move: without the stretches it has folded again, with those it has laid flat. */
-function settleResting(
+export function settleResting(
   resting: readonly RestingCrease[],
   flattened: readonly RestingCrease[],
   made: readonly Segment[],

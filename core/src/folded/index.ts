@@ -21,7 +21,7 @@ export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';
 export { MeshCutter } from './cutter.ts';
 export { floodFrom, piecesAt } from './flood.ts';
 export type { Committed, MadeCrease, PlacedPaper } from './commit.ts';
-export { commit, placePaper } from './commit.ts';
+export { commit, placePaper, settleResting } from './commit.ts';
 export { isSameSegment, joinSegments, subtractSegments } from './segments.ts';
 export type { Arrangement, Cell, SubEdge } from './arrangement.ts';
 export { TooCoarse, arrangeFacets, buildArrangement } from './arrangement.ts';

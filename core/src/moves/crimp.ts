@@ -21,9 +21,9 @@ import {
   toModel,
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
+import { closeTo } from './between.ts';
 import { foldOver, toTrace } from './fold.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
-import { closeTo } from './reflect.ts';
 import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
 import { lineCrease, toSheetCreases } from './creases.ts';
 import type { MoveResult } from './result.ts';

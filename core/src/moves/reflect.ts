@@ -1,7 +1,9 @@
-import { type Line, type Point, isTurned } from '../geometry/index.ts';
-import { type FlatState, type Refusal, facetsAt } from '../folded/index.ts';
+import { type Line, type Point, areaOf, centroidOf } from '../geometry/index.ts';
+import { type FlatState, type Refusal, floodFrom, listEdges, piecesAt } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Turn, prepareTurn, reflectPieces, toTrace } from './fold.ts';
+import { type TipWay, putAlike, putClose, putWhole, toHalves } from './between.ts';
+import { KindReader, type ReflectedKind, lessOdd } from './kinds.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst, singleOut } from './lay.ts';
 import { type Rim, findRims, splitAtSpine } from './rims.ts';
 import type { MoveResult } from './result.ts';
@@ -34,18 +36,108 @@ export function reflectBeyond(state: FlatState, request: ReflectRequest): Outcom
   if (!turn.ok) return turn;
   const rims = findRims(turn.value);
   const laid = layReflected(state, turn.value, request);
-  const trace = toTrace(state, turn.value, request);
-  if (request.mode === 'closed') {
-    const offered = listClosed(laid, turn.value, rims, request.picks);
-    return offered[0] ? done({ ...offered[0].result, trace }) : failed(explain(rims, 'closed'));
-  }
-  const orders = ordersFor(laid, turn.value, rims, request);
-  const made = settleFirst(laid, orders, request.picks);
-  return made ? done({ ...made, trace }) : failed(explain(rims, request.mode));
+  const isSink = request.mode === 'sink' || request.mode === 'closed';
+  const made = isSink
+    ? settleSunk(laid, turn.value, rims, request)
+    : settleFirst(laid, ordersFor(laid, turn.value, rims, request), request.picks);
+  if (made) return done({ ...made, trace: toTrace(state, turn.value, request) });
+  const along = request.mode === 'sink' && rims.length > 2 ? sinkAlong(state, turn.value, request) : undefined;
+  return along ? done(along) : failed(explain(rims, request.mode));
 }
 
-/** How the paper lies at the line in one possible result. */
-export type ReflectedKind = 'valley' | 'mountain' | 'open sink' | 'mixed sink' | 'reverse' | 'unfolded';
+/**
+ * Of all results those that are sunk as asked for, and of these the one a hand would make first. Where none is, layers
+ * against the sunk paper may change places, as they do when the pocket is opened: with as few changes as can be.
+ */
+function settleSunk(
+  laid: LaidPaper,
+  turn: Turn,
+  rims: readonly Rim[],
+  { mode, line, flap, picks }: ReflectRequest,
+): MoveResult | undefined {
+  if (rims.length < 3) return undefined;
+  const corner = cornerOf(turn, rims, flap);
+  const reader = new KindReader(turn, laid.mesh, rims, corner, line);
+  const wanted: readonly ReflectedKind[] = mode === 'sink' ? ['open sink'] : closedKinds;
+  const base = keepStaying(laid, turn);
+  const loose = mode === 'sink' ? [putAlike(keepAway(laid, turn), turn, rims, corner).at(-1)!] : [];
+  const ways = mode === 'sink' ? [...putAlike(base, turn, rims, corner), [base]] : [[base]];
+  for (const orders of [...ways, ...loose]) {
+    const results = orders.flatMap((order) => settleAll(laid, order, picks));
+    const kinds = reader.read(results.map((r) => r.state));
+    const sunk = results
+      .filter((_, i) => wanted.includes(kinds[i]!))
+      .map((result) => ({ result, oddness: reader.oddness(result.state) }));
+    const best = sunk.sort(lessOdd)[0];
+    if (best) return best.result;
+  }
+  return undefined;
+}
+
+/** Keeps the order of paper that stays, but for layers that lie against moved paper and are not joined to each other. */
+function keepAway(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
+  const kept = new PieceOrder(laid.mesh);
+  const near = laid.mesh.pieces.map(
+    (_, i) => !moving.has(i) && [...moving].some((m) => kept.doOverlap(i, m)),
+  );
+  const joined = new Set(
+    listEdges(laid.mesh.pieces.map((p) => p.loop)).flatMap(({ left, right }) =>
+      right < 0 ? [] : [`${left},${right}`, `${right},${left}`],
+    ),
+  );
+  kept.keep(order, (i, j) => {
+    if (moving.has(i) || moving.has(j)) return 0;
+    return near[i] && near[j] && !joined.has(`${i},${j}`) ? 0 : 1;
+  });
+  return kept;
+}
+
+/**
+ * A sink that takes other paper along: a tip or a closed pocket that lies in the corner beyond the line, or against it.
+ * Paper that hangs together there is tried piece by piece, the smallest first.
+ */
+function sinkAlong(state: FlatState, turn: Turn, request: ReflectRequest): MoveResult | undefined {
+  const { mesh, moving, order } = turn;
+  const n = mesh.pieces.length;
+  const { side } = mesh.pieces[[...moving][0]!]!;
+  const left = new Set(mesh.pieces.flatMap((p, i) => (p.side === side && !moving.has(i) ? [i] : [])));
+  const parts: { seed: Point; area: number }[] = [];
+  for (const i of left) {
+    const part = floodFrom(mesh, [i]);
+    for (const p of part) left.delete(p);
+    if (![...part].some((p) => [...moving].some((m) => order[p * n + m] !== 0))) continue;
+    const corners = (p: number): Point[] => mesh.pieces[p]!.loop.map((v) => mesh.vertices[v]!);
+    const area = [...part].reduce((sum, p) => sum + areaOf(corners(p)), 0);
+    parts.push({ seed: centroidOf(corners(i)), area });
+  }
+  for (const { seed } of parts.sort((a, b) => a.area - b.area).slice(0, MOST_ALONG)) {
+    const flap = [...request.flap, seed];
+    const both = prepareTurn(state, { ...request, flap, layers: 'flap', hold: [] });
+    if (!both.ok) continue;
+    const laid = layReflected(state, both.value, request);
+    const made = settleSunk(laid, both.value, findRims(both.value), request);
+    if (made) return { ...made, trace: toTrace(state, both.value, { ...request, flap }) };
+  }
+  return undefined;
+}
+
+/** Parts of other paper tried as company of a sunk corner. */
+const MOST_ALONG = 8;
+
+/** Kinds a closed sink can be: the paper between the layers, the creases round it of both senses. */
+export const closedKinds: readonly ReflectedKind[] = [
+  'mixed sink',
+  'inside reverse',
+  'outside reverse',
+];
+
+/** Rims of the paper that holds the first point of the flap. */
+function cornerOf({ mesh }: Turn, rims: readonly Rim[], flap: readonly Point[]): Rim[] {
+  const holding = new Set(
+    flap.slice(0, 1).flatMap((p) => [...piecesAt(mesh, p, 1), ...piecesAt(mesh, p, -1)]),
+  );
+  return rims.filter((r) => holding.has(r.moving));
+}
 
 /** One of the results a reflection can have, and the relations that tell it from the others. */
 export interface ReflectChoice {
@@ -66,14 +158,19 @@ export function listReflections(
   const results = settleAll(laid, keepStaying(laid, turn.value));
   const trace = toTrace(state, turn.value, request);
   const states = results.map((r) => r.state);
+  const corner = cornerOf(turn.value, rims, request.flap);
+  const reader = new KindReader(turn.value, laid.mesh, rims, corner, request.line);
+  const kinds = reader.read(states);
   return done(
     results
-      .map((result) => ({
-        kind: kindOf(result.state, turn.value, rims),
+      .map((result, i) => ({
+        kind: kinds[i]!,
         result: { ...result, trace },
         picks: singleOut(result.state, states),
+        oddness: reader.oddness(result.state),
       }))
-      .sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind)),
+      .sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind) || lessOdd(a, b))
+      .map(({ kind, result, picks }) => ({ kind, result, picks })),
   );
 }
 
@@ -82,7 +179,9 @@ const RANK: readonly ReflectedKind[] = [
   'valley',
   'mountain',
   'open sink',
-  'reverse',
+  'inside reverse',
+  'outside reverse',
+  'mixed reverse',
   'mixed sink',
 ];
 
@@ -99,29 +198,6 @@ function keepStaying(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
   return kept;
 }
 
-/**
- * The folder's usual result: the part that moves stays right by its own layers, so that whatever lay over or under them
- * lies over or under it too. Nothing where that contradicts itself.
- */
-export function closeTo(
-  order: PieceOrder,
-  { moving, order: before }: Turn,
-  rims: readonly Rim[],
-): PieceOrder[] {
-  const close = order.tighten();
-  const n = close.n;
-  const own = new Set(rims.map((r) => r.staying));
-  for (const { moving: m, staying: s } of rims) {
-    for (let f = 0; f < n; f++) {
-      if (moving.has(f) || own.has(f)) continue;
-      const was = before[f * n + s]!;
-      if (was === 1 && !close.put(f, m)) return [];
-      if (was === -1 && !close.put(m, f)) return [];
-    }
-  }
-  return [close];
-}
-
 /** The orders to try for a mode, the most likely first. */
 function ordersFor(
   laid: LaidPaper,
@@ -130,69 +206,30 @@ function ordersFor(
   { line, mode }: ReflectRequest,
 ): PieceOrder[] {
   const base = keepStaying(laid, turn);
-  const withRims = (isAbove: (rim: Rim) => boolean): PieceOrder[] => {
-    const order = base.copy();
-    const fits = rims.every((r) =>
-      isAbove(r) ? order.put(r.moving, r.staying) : order.put(r.staying, r.moving),
-    );
-    return fits ? [...closeTo(order, turn, rims), order] : [];
+  const whole = (front: ReadonlySet<number>, way: TipWay): PieceOrder[] => {
+    const halves = toHalves(rims, front);
+    const order = putWhole(base, turn, halves, way);
+    if (!order) return [];
+    const close = putClose(order, turn, halves, way);
+    return close ? [close, order] : [order];
   };
   switch (mode) {
     case 'inside':
     case 'outside':
-      return splitAtSpine(turn, rims, line).flatMap((front) =>
-        withRims((r) => front.has(r.moving) === (mode === 'outside')),
-      );
+      return splitAtSpine(turn, rims, line).flatMap((front) => whole(front, mode));
     case 'auto':
       return splitAtSpine(turn, rims, line).flatMap((front) => [
-        ...withRims((r) => !front.has(r.moving)),
-        ...withRims((r) => front.has(r.moving)),
+        ...whole(front, 'inside'),
+        ...whole(front, 'outside'),
       ]);
-    case 'sink':
-      if (rims.length < 3) return [];
-      return [true, false].flatMap((valley) =>
-        withRims((r) => isTurned(laid.mesh.pieces[r.staying]!.before) !== valley),
-      );
     case 'unsink':
       return rims.length === 0 ? [base] : [];
-    case 'closed':
     case 'free':
       return [base];
+    case 'sink':
+    case 'closed':
+      return [];
   }
-}
-
-/** Results in which the creases round the rim are of both senses on the sheet and the paper went in between. */
-function listClosed(
-  laid: LaidPaper,
-  turn: Turn,
-  rims: readonly Rim[],
-  picks?: Picks,
-): { result: MoveResult }[] {
-  if (rims.length < 3) return [];
-  return settleAll(laid, keepStaying(laid, turn), picks)
-    .filter((result) => kindOf(result.state, turn, rims) === 'mixed sink')
-    .map((result) => ({ result }));
-}
-
-/** Reads the creases along the line of a result: as the folder sees them, and as they are on the sheet. */
-function kindOf(state: FlatState, { mesh }: Turn, rims: readonly Rim[]): ReflectedKind {
-  if (rims.length === 0) return 'unfolded';
-  const n = state.facets.length;
-  const facetOf = (piece: number): number => {
-    const { loop } = mesh.pieces[piece]!;
-    const corners = loop.map((v) => mesh.vertices[v]!);
-    const middle: Point = [
-      corners.reduce((s, p) => s + p[0], 0) / corners.length,
-      corners.reduce((s, p) => s + p[1], 0) / corners.length,
-    ];
-    return facetsAt(state, middle)[0]!;
-  };
-  const above = rims.map((r) => state.order[facetOf(r.moving) * n + facetOf(r.staying)] === 1);
-  if (above.every(Boolean)) return 'valley';
-  if (!above.some(Boolean)) return 'mountain';
-  const valley = rims.map((r, i) => above[i] !== isTurned(mesh.pieces[r.staying]!.before));
-  if (rims.length < 3) return 'reverse';
-  return valley.every((v) => v === valley[0]) ? 'open sink' : 'mixed sink';
 }
 
 function explain(rims: readonly Rim[], mode: ReflectMode): Refusal {

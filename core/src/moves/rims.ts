@@ -1,4 +1,4 @@
-import { type Line, apply, dot, isSamePlacement } from '../geometry/index.ts';
+import { type Line, apply, distance, dot, isSamePlacement } from '../geometry/index.ts';
 import { listEdges } from '../folded/index.ts';
 import type { Turn } from './fold.ts';
 
@@ -6,19 +6,48 @@ import type { Turn } from './fold.ts';
 export interface Rim {
   readonly moving: number;
   readonly staying: number;
+  /** The vertices of the mesh it runs between. */
+  readonly ends: readonly [number, number];
+  /** In sheet sides. */
+  readonly length: number;
 }
 
 /** The pairs of pieces that were one paper across the line, moving part first. */
 export function findRims({ mesh, moving }: Turn): Rim[] {
   const rims: Rim[] = [];
-  for (const { left, right } of listEdges(mesh.pieces.map((p) => p.loop))) {
+  for (const { u, v, left, right } of listEdges(mesh.pieces.map((p) => p.loop))) {
     if (right < 0 || moving.has(left) === moving.has(right)) continue;
     if (!isSamePlacement(mesh.pieces[left]!.before, mesh.pieces[right]!.before)) continue;
     const [p, q] = moving.has(left) ? [left, right] : [right, left];
-    rims.push({ moving: p, staying: q });
+    const length = distance(mesh.vertices[u]!, mesh.vertices[v]!);
+    rims.push({ moving: p, staying: q, ends: [u, v], length });
   }
   return rims;
 }
+
+/** Rims that run on into each other on the sheet: one group for each stretch of the line, round a closed corner or across a tip. */
+export function groupRims(rims: readonly Rim[]): Rim[][] {
+  const groups: Rim[][] = [];
+  for (const rim of rims) {
+    const joined = groups.filter((g) => g.some((r) => r.ends.some((e) => rim.ends.includes(e))));
+    for (const g of joined) groups.splice(groups.indexOf(g), 1);
+    groups.push([...joined.flat(), rim]);
+  }
+  return groups;
+}
+
+/** The stretch of the line round the corner itself: that of the flap's points, else the longest. */
+export function mainRims(rims: readonly Rim[], corner: readonly Rim[]): readonly Rim[] {
+  const groups = groupRims(rims);
+  const lengthOf = (g: readonly Rim[]): number => g.reduce((sum, r) => sum + r.length, 0);
+  const own = groups.filter((g) => g.some((r) => corner.includes(r)));
+  const [main] = (own.length > 0 ? own : groups).sort((a, b) => lengthOf(b) - lengthOf(a));
+  return main ?? [];
+}
+
+/** True where the rims run right round a part of the sheet, so that each ends where another begins. */
+export const isClosedLoop = (rims: readonly Rim[]): boolean =>
+  rims.every((r) => r.ends.every((e) => rims.some((o) => o !== r && o.ends.includes(e))));
 
 /**
  * Ways to part the moving layers at the line into a front and a back, joined by a straight spine of folds that meets the

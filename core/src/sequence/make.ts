@@ -41,11 +41,10 @@ import type { LineRef, Move } from './schema.ts';
 /** Half the length of a pinch, in sheet sides: 6 mm on a 300 mm sheet. */
 const PINCH_REACH = 0.02;
 
-/** What a move gives: the new state, the mark it leaves, and the flap it moved (for unfolding it later). */
+/** What a move gives: the new state, and the mark it leaves. */
 interface Made {
   readonly result: MoveResult;
   readonly mark?: Point;
-  readonly flap?: readonly Point[];
 }
 
 type Tried = Outcome<Made, Refusal>;
@@ -110,7 +109,7 @@ function make(move: Move, step: string, context: ResolveContext, read: Reader): 
   }
 }
 
-/** Moves that reflect paper in lines; they keep the flap, so that they can be unfolded. */
+/** Moves that reflect paper in lines. */
 function makeReflected(
   move: Of<'fold' | 'pleat' | 'reverse' | 'sink' | 'crimp' | 'accordion' | 'narrow' | 'blintz' | 'pull'>,
   step: string,
@@ -123,28 +122,28 @@ function makeReflected(
       const [flap, hold] = [read.papers(move.flap), read.papers(move.hold)];
       const picks = read.picks(move.picks);
       const line = read.line(move.line);
-      return wrap(foldOver(state, { line, sense, layers, flap, hold, tuck, picks, step }), flap);
+      return wrap(foldOver(state, { line, sense, layers, flap, hold, tuck, picks, step }));
     }
     case 'pleat': {
       const { sense, layers } = move;
       const [flap, hold] = [read.papers(move.flap), read.papers(move.hold)];
-      return wrap(pleat(state, { lines: read.lines(move.lines), sense, layers, flap, hold, step }), flap);
+      return wrap(pleat(state, { lines: read.lines(move.lines), sense, layers, flap, hold, step }));
     }
     case 'reverse':
     case 'sink': {
       const flap = read.papers(move.flap);
       const mode = move.kind === 'reverse' ? move.mode : SINKS[move.mode];
       const picks = read.picks(move.picks);
-      return wrap(reflectBeyond(state, { line: read.line(move.line), flap, mode, picks, step }), flap);
+      return wrap(reflectBeyond(state, { line: read.line(move.line), flap, mode, picks, step }));
     }
     case 'crimp': {
       const flap = read.papers(move.flap);
       const picks = read.picks(move.picks);
-      return wrap(crimp(state, { lines: read.lines(move.lines), flap, mode: move.mode, picks, step }), flap);
+      return wrap(crimp(state, { lines: read.lines(move.lines), flap, mode: move.mode, picks, step }));
     }
     case 'accordion': {
       const flap = read.papers(move.flap);
-      return wrap(accordion(state, { lines: read.lines(move.lines), pleats: move.pleats, flap, step }), flap);
+      return wrap(accordion(state, { lines: read.lines(move.lines), pleats: move.pleats, flap, step }));
     }
     case 'narrow': {
       const { sense, layers } = move;
@@ -172,7 +171,6 @@ function makeReflected(
         move.line
           ? reflectBeyond(state, { line: read.line(move.line), flap, mode: 'free', picks, step })
           : rearrange(state, { flap, picks, step }),
-        flap,
       );
     }
   }
@@ -288,8 +286,8 @@ export const readRefold = (move: Of<'refold'>, read: Reader): Omit<RefoldRequest
   side: move.side,
 });
 
-const wrap = (result: Outcome<MoveResult, Refusal>, flap?: readonly Point[]): Tried =>
-  result.ok ? done({ result: result.value, ...(flap ? { flap } : {}) }) : result;
+const wrap = (result: Outcome<MoveResult, Refusal>): Tried =>
+  result.ok ? done({ result: result.value }) : result;
 
 function pinchOn(move: Of<'pinch'>, line: Line, step: string, context: ResolveContext): Tried {
   const [p, q] = [resolvePoint(move.on[0], context), resolvePoint(move.on[1], context)];
@@ -333,9 +331,8 @@ function openStep(target: string, step: string, context: ResolveContext): Tried 
       kind: 'reference',
       text: 'The step to be unfolded is gone or comes later; choose a step folded before this one.',
     });
-  const folded = trail.flap ?? [];
-  const opened = unfoldStep(context.state, { creases: trail.creases, flap: folded, opens: target, step });
-  const { unpressed } = trail;
+  const { before, after, unpressed } = trail;
+  const opened = unfoldStep(context.state, { before, after, step });
   if (!opened.ok || !unpressed) return wrap(opened);
   const resting = opened.value.state.resting.flatMap((r) =>
     subtractSegments(r, unpressed).map((s) => ({ ...r, ...s })),

@@ -113,7 +113,7 @@ function replayStep(
   const landmarks = landmarksUsed(move, context);
   const made = makeMove(move, step.id, context, (line) => (slip?.step === number ? slip.moved(line) : line));
   if (!made.ok) return { ...base, move, after: context.state, refusal: made.fault, landmarks };
-  const { result, mark, flap } = made.value;
+  const { result, mark } = made.value;
   const trace = result.trace && pointTrace(result.trace, move, context);
   return {
     ...base,
@@ -125,7 +125,8 @@ function replayStep(
       number,
       creases: result.made,
       ...(mark ? { mark } : {}),
-      ...(flap ? { flap } : {}),
+      before: context.state,
+      after: result.state,
       ...(move.kind === 'fold' && move.held
         ? { unpressed: result.made.flatMap((c) => subtractSegments(c, context.state.resting)) }
         : {}),

@@ -37,8 +37,9 @@ export interface StepTrail {
   readonly creases: readonly Segment[];
   /** Where a pinch crosses what it was made on. */
   readonly mark?: Point;
-  /** Points of the flap a fold moved. */
-  readonly flap?: readonly Point[];
+  /** How the paper lay before the step and after it, for opening the step again. */
+  readonly before: FlatState;
+  readonly after: FlatState;
   /** Creases of a held fold that the sheet did not have before it; gone when it is opened. */
   readonly unpressed?: readonly Segment[];
 }

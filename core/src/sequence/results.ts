@@ -3,6 +3,7 @@ import type { Point } from '../geometry/index.ts';
 import {
   type ReflectedKind,
   type MoveResult,
+  closedKinds,
   listCollapses,
   listReflections,
   listRefolds,
@@ -20,17 +21,31 @@ export interface OfferedResult {
   readonly picks: readonly (readonly [Point, Point])[];
 }
 
-/** Which ways of lying a move may take. */
-const FITTING: Partial<Record<Move['kind'], (move: Move) => readonly ReflectedKind[]>> = {
-  reverse: () => ['reverse'],
-  sink: (move) =>
-    move.kind === 'sink' && move.mode === 'closed'
-      ? ['mixed sink']
-      : move.kind === 'sink' && move.mode === 'out'
-        ? ['unfolded', 'valley', 'mountain', 'reverse']
-        : ['open sink'],
-  pull: () => ['unfolded', 'reverse', 'valley', 'mountain', 'mixed sink'],
-};
+/** Which ways of lying a reverse fold, a sink or a pulled flap may take. */
+function fittingKinds(move: Extract<Move, { kind: 'reverse' | 'sink' | 'pull' }>): readonly ReflectedKind[] {
+  switch (move.kind) {
+    case 'reverse':
+      return move.mode === 'auto'
+        ? ['inside reverse', 'outside reverse', 'mixed reverse']
+        : [`${move.mode} reverse`];
+    case 'sink':
+      return {
+        open: ['open sink'] as const,
+        closed: closedKinds,
+        out: ['unfolded', 'valley', 'mountain', 'inside reverse', 'outside reverse', 'mixed reverse'] as const,
+      }[move.mode];
+    case 'pull':
+      return [
+        'unfolded',
+        'inside reverse',
+        'outside reverse',
+        'mixed reverse',
+        'valley',
+        'mountain',
+        'mixed sink',
+      ];
+  }
+}
 
 const singledOut = (found: readonly MoveResult[]): OfferedResult[] => {
   const states = found.map((f) => f.state);
@@ -66,7 +81,7 @@ export function listResults(move: Move, context: ResolveContext): Outcome<Offere
       step: 'offered',
     });
     if (!found.ok) return found;
-    const kinds = FITTING[move.kind]!(move);
+    const kinds = fittingKinds(move);
     return done(
       found.value
         .filter((f) => kinds.includes(f.kind))

@@ -51,14 +51,14 @@ function makeRandomMove(
   state: FlatState,
   chance: () => number,
   tally: Tally,
-  undo: { creases: { from: Point; to: Point }[]; flap: Point }[],
+  undo: { before: FlatState; after: FlatState }[],
 ): FlatState {
   const kind = chance();
   if (kind < 0.05) return turnOver(state, chance() < 0.5 ? 'sideways' : 'lengthways').state;
   if (kind < 0.1) return rotateModel(state, chance() * 360).state;
   if (kind < 0.35 && undo.length > 0) {
     const last = undo.pop()!;
-    const opened = unfoldStep(state, { creases: last.creases, flap: [last.flap], opens: 'f', step: 'u' });
+    const opened = unfoldStep(state, { ...last, step: 'u' });
     if (opened.ok) return opened.value.state;
     tally.refusals.set(opened.fault.kind, (tally.refusals.get(opened.fault.kind) ?? 0) + 1);
     return state;
@@ -82,7 +82,7 @@ function makeRandomMove(
     tally.refusals.set(folded.fault.kind, (tally.refusals.get(folded.fault.kind) ?? 0) + 1);
     return state;
   }
-  undo.push({ creases: folded.value.made.map((m) => ({ from: m.from, to: m.to })), flap });
+  undo.push({ before: state, after: folded.value.state });
   return folded.value.state;
 }
 
@@ -98,7 +98,7 @@ describe('laws of folded paper over random legal moves', () => {
     const shape = shapes[seed % 3]!;
     const tally: Tally = { moves: 0, refusals: new Map() };
     let state = buildFlatSheet(shape);
-    let undo: { creases: { from: Point; to: Point }[]; flap: Point }[] = [];
+    let undo: { before: FlatState; after: FlatState }[] = [];
     for (let tries = 0; tally.moves < 200 && tries < 4000; tries++) {
       const next = makeRandomMove(state, chance, tally, undo);
       if (next === state) continue;

@@ -185,8 +185,10 @@ const ILLEGAL: Record<string, { kinds: readonly string[]; make: (chance: Chance)
   },
   'unfolding what was never folded': {
     kinds: ['reference'],
-    make: (chance) =>
-      unfoldStep(pick(states, chance), { creases: [], flap: [[0.5, 0.5]], opens: 'none', step: 'x' }),
+    make: (chance) => {
+      const state = pick(states, chance);
+      return unfoldStep(state, { before: state, after: state, step: 'x' });
+    },
   },
 };
 
