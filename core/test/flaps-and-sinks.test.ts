@@ -6,6 +6,7 @@ import {
   checkState,
   facetOnModel,
   facetsAt,
+  foldsOf,
   toMeasures,
   toModel,
 } from '../src/folded/index.ts';
@@ -228,9 +229,25 @@ describe('crimps, pleats and accordions', () => {
     expect(
       refused(accordion(triangle(), { ...ask, lines: [parallel(0.6), onto([0, 0], [1, 0.5])], pleats: 2 })),
     ).toContain('side by side');
-    expect(refused(accordion(square(), { ...ask, flap: [[0.99, 0.5]], pleats: 3 }))).toContain(
-      'Pleat 1 of 3',
+    const single = made(accordion(square(), { ...ask, flap: [[0.99, 0.5]], pleats: 4 }));
+    expect(single.facets).toHaveLength(5);
+    expect(foldsOf(single).map((f) => f.sense)).toEqual(['valley', 'mountain', 'valley', 'mountain']);
+    expect(toModel(single, [1, 0.5])![0]).toBeCloseTo(1 - 4 * 0.08, 9);
+    // Eight pleats of that depth would run off the paper: the second line is then the last one.
+    const even = made(
+      accordion(square(), { ...ask, lines: [parallel(0.6), parallel(0.9)], flap: [[0.99, 0.5]], pleats: 4 }),
     );
+    expect(foldsOf(even).map((f) => Math.round(f.from[0] * 1e9) / 1e9)).toEqual([0.6, 0.7, 0.8, 0.9]);
+    expect(
+      refused(
+        accordion(square(), {
+          ...ask,
+          lines: [parallel(1.1), parallel(1.2)],
+          flap: [[0.99, 0.5]],
+          pleats: 3,
+        }),
+      ),
+    ).toContain('misses the flap');
   });
 });
 
@@ -382,9 +399,7 @@ describe('every move is undone by unfolding', () => {
   test.each(cases)('%s', (_name, build) => {
     const { start, done } = build();
     if (!done.ok) throw new Error(done.fault.text);
-    const opened = made(
-      unfoldStep(done.value.state, { before: start, after: done.value.state, step: 'u' }),
-    );
+    const opened = made(unfoldStep(done.value.state, { before: start, after: done.value.state, step: 'u' }));
     expect({ facets: opened.facets, order: opened.order }).toEqual({
       facets: start.facets,
       order: start.order,

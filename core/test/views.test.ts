@@ -236,9 +236,9 @@ describe('the craft’s arrows', () => {
     expect(signs(0)).toEqual([{ kind: 'equal', from: [0, 0], to: [1, 0], parts: 2 }]);
     expect(signs(1)).toEqual([]);
     const [pleats] = signs(2);
-    expect(pleats!.parts).toBe(3);
-    // Three pleats of a twentieth of the diagonal, from the first crease towards the tip.
-    expect(distance(pleats!.from, pleats!.to)).toBeCloseTo(0.15 * Math.SQRT2, 9);
+    expect(pleats!.parts).toBe(4);
+    // Four pleats of a twentieth of the diagonal, from the first crease towards the tip.
+    expect(distance(pleats!.from, pleats!.to)).toBeCloseTo(0.2 * Math.SQRT2, 9);
     expect(distance(pleats!.to, [1, 1])).toBeLessThan(distance(pleats!.from, [1, 1]));
     // A stroke for each half, 15 px across; none where the parts are too short to be told apart.
     expect(equalPath([0, 0], [40, 0], 2).match(/M/g)).toHaveLength(2);

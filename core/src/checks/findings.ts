@@ -1,5 +1,5 @@
-import { type Point, distance } from '../geometry/index.ts';
-import { type FlatState, facetsAt, foldsOf, toMeasures } from '../folded/index.ts';
+import { type Point, between, distance, isInside, isTurned } from '../geometry/index.ts';
+import { type FlatState, facetOnModel, facetsAt, foldsOf, toMeasures, toModel } from '../folded/index.ts';
 import {
   type LineRef,
   type PointRef,
@@ -11,8 +11,8 @@ import {
   resolvePoint,
   sayPoint,
 } from '../sequence/index.ts';
-import type { SheetSymmetry } from '../sheet/index.ts';
-import { needsOf, opensPaper } from './needs.ts';
+import { type SheetSymmetry, landmarksOf } from '../sheet/index.ts';
+import { type NeededCrease, needsOf, opensPaper, pressedBy } from './needs.ts';
 
 /** Something a folder should know before a step. */
 export interface Finding {
@@ -48,6 +48,7 @@ export type FindingKind =
 export function checkSequence(replay: Replay): Finding[] {
   return replay.steps.flatMap((step, i) => [
     ...checkNeeds(step),
+    ...checkEveryLayer(step, replay),
     ...checkMarks(step, replay),
     ...checkAccess(step, replay.steps.slice(0, i), replay.sequence.points),
     ...checkFlat(step),
@@ -75,6 +76,74 @@ function checkNeeds(step: ReplayedStep): Finding[] {
     });
   return found;
 }
+
+/**
+ * A reverse fold, sink or crimp along a crease that is not pressed in all of its layers: missing in some, or, where the
+ * step is said to follow that very crease, pressed in the other sense there.
+ */
+function checkEveryLayer(step: ReplayedStep, replay: Replay): Finding[] {
+  const { move } = step;
+  if (move.kind !== 'reverse' && move.kind !== 'sink' && move.kind !== 'crimp') return [];
+  const needs = needsOf(step);
+  if (!needs) return [];
+  const follows = (move.kind === 'crimp' ? move.lines : [move.line]).some((l) => l.kind === 'crease');
+  const lacking = needs.creases.filter((c) => c.state === 'missing' || c.state === 'part');
+  const wrong = follows ? needs.creases.filter((c) => c.state === 'reverse') : [];
+  const whereOf = (list: readonly NeededCrease[]): string =>
+    listWords([...new Set(list.map((c) => sayLayerAt(step.before, between(c.from, c.to, 0.5))))]);
+  const inAll = `Step ${step.number} folds its crease in ${needs.creases.length} layers`;
+  const pressed = pressedBy(step);
+  const sayNumbers = (of: readonly ReplayedStep[]): string =>
+    `step${of.length === 1 ? '' : 's'} ${of.map((s) => s.number).join(', ')}`;
+  const presses = replay.steps.filter((s) => pressed.includes(s.step.id));
+  const partial = presses.filter((s) => s.move.kind === 'crease' && s.move.through !== 'all');
+  if (lacking.length > 0 && lacking.length < needs.creases.length)
+    return [
+      {
+        step: step.number,
+        kind: 'crease missing',
+        text: `${inAll}, and it is pressed in ${needs.creases.length - lacking.length}; it is missing in ${whereOf(lacking)}. Crease ${partial.length > 0 ? `${sayNumbers(partial)} through all layers` : 'all layers together there first'}.`,
+      },
+    ];
+  if (lacking.length > 0 || wrong.length === 0 || wrong.length === needs.creases.length) return [];
+  return [
+    {
+      step: step.number,
+      kind: 'reverse first',
+      text: `${inAll} in one sense; that sense is missing in ${whereOf(wrong)}, which ${sayNumbers(presses)} pressed the other way. Bend the crease back and forth there first.`,
+    },
+  ];
+}
+
+/** The layer that holds a place of the sheet: by a corner or middle of the sheet it reaches, and its depth. */
+function sayLayerAt(state: FlatState, at: Point): string {
+  const f = facetsAt(state, at)[0]!;
+  const n = state.facets.length;
+  const over = state.facets.filter((_, g) => {
+    if (state.order[g * n + f] !== 1) return false;
+    const here = toModel(state, at)!;
+    return doOverlapAt(state, g, here);
+  }).length;
+  const mark = landmarksOf(state.sheet).find((l) => {
+    const holding = facetsAt(state, l.at);
+    return holding.length === 1 && holding[0] === f;
+  });
+  const depth = over === 0 ? 'the top layer' : `layer ${over + 1} from the top`;
+  return mark ? `${depth}, that of ${sayPoint({ kind: 'named', name: mark.name }, new Map())}` : depth;
+}
+
+/** True where a facet lies under a place of the model. */
+const doOverlapAt = (state: FlatState, f: number, at: Point): boolean => {
+  const corners = facetOnModel(state, f);
+  return isInside(isTurned(state.facets[f]!.placement) ? corners.reverse() : corners, at, 1e-9);
+};
+
+const MOST_NAMED = 3;
+const listWords = (words: readonly string[]): string => {
+  const named = words.length > MOST_NAMED + 1 ? words.slice(0, MOST_NAMED) : words;
+  const all = named.length < words.length ? [...named, `${words.length - named.length} more layers`] : named;
+  return all.length < 2 ? all.join('') : `${all.slice(0, -1).join('; ')}; and ${all.at(-1)!}`;
+};
 
 function checkFlat(step: ReplayedStep): Finding[] {
   if (step.refusal || !opensPaper(step)) return [];

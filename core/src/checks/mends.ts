@@ -11,12 +11,13 @@ import {
 } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { checkSequence, type Finding } from './findings.ts';
-import { type NeededCrease, needsOf } from './needs.ts';
+import { type NeededCrease, needsOf, pressedBy } from './needs.ts';
 
 /** A change of the plan that does away with a finding; tried before it is offered. */
 export type Mend = { readonly label: string } & (
   | { readonly kind: 'put in'; readonly after: number; readonly steps: readonly Step[] }
   | { readonly kind: 'other sense'; readonly steps: readonly string[] }
+  | { readonly kind: 'all layers'; readonly steps: readonly string[] }
   | { readonly kind: 'move'; readonly from: number; readonly to: number }
   | { readonly kind: 'side'; readonly mm: number }
   | { readonly kind: 'swap sides' }
@@ -36,6 +37,12 @@ export function applyMend(plan: Plan, mend: Mend): Plan {
       };
     case 'other sense':
       return steps((s) => (mend.steps.includes(s.id) ? turnSense(s) : s));
+    case 'all layers':
+      return steps((s) =>
+        mend.steps.includes(s.id) && s.move.kind === 'crease'
+          ? { ...s, move: { ...s.move, through: 'all' } }
+          : s,
+      );
     case 'move': {
       const list = [...plan.steps];
       const [moved] = list.splice(mend.from - 1, 1);
@@ -123,7 +130,7 @@ export function findMend(plan: Plan, replay: Replay, finding: Finding, prefix: s
       return steps.length > 0 && isGood(mend) ? mend : undefined;
     }
     case 'crease missing':
-      return creaseMends(replay, finding.step, prefix).find(isGood);
+      return [...creaseMends(replay, finding.step, prefix), ...layerMends(replay, finding.step)].find(isGood);
     case 'not flat':
       return undefined;
   }
@@ -257,6 +264,23 @@ function creaseMends(replay: Replay, number: number, prefix: string): Mend[] {
     steps,
     label,
   }));
+}
+
+/** Creases pressed in some layers of what the step folds, pressed through all of them. */
+function layerMends(replay: Replay, number: number): Mend[] {
+  const pressed = pressedBy(replay.steps[number - 1]!);
+  const steps = replay.steps.filter(
+    ({ step: { id, move } }) => pressed.includes(id) && move.kind === 'crease' && move.through !== 'all',
+  );
+  if (steps.length === 0) return [];
+  const numbers = steps.map((s) => s.number).join(', ');
+  return [
+    {
+      kind: 'all layers',
+      steps: steps.map((s) => s.step.id),
+      label: `Crease step${steps.length === 1 ? '' : 's'} ${numbers} through all layers`,
+    },
+  ];
 }
 
 function touches(

@@ -72,3 +72,15 @@ function layersAt(state: FlatState, crease: Segment): number {
   for (let g = 0; g < n; g++) if (state.order[f * n + g] !== 0) layers++;
   return layers;
 }
+
+/** Steps that pressed creases the step folds. */
+export function pressedBy(step: ReplayedStep): string[] {
+  const folded = needsOf(step)?.creases ?? [];
+  const isPressed = (c: Segment, r: Segment): boolean => {
+    const left = subtractSegments(c, [r]).reduce((sum, p) => sum + distance(p.from, p.to), 0);
+    return left < (1 - SLACK) * distance(c.from, c.to);
+  };
+  return [
+    ...new Set(step.before.resting.filter((r) => folded.some((c) => isPressed(c, r))).map((r) => r.step)),
+  ];
+}

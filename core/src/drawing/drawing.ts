@@ -349,7 +349,7 @@ function equalParts(move: ReplayedStep['move'], trace: MoveTrace): DrawItem[] {
   const across = toUnit(trace.line.normal);
   const gap = Math.abs(dot(subtract(second, first), across));
   const way = Math.sign(dot(subtract(trace.from, first), across));
-  const parts = move.pleats - 1;
+  const parts = move.pleats;
   return parts < 2
     ? []
     : [{ kind: 'equal', from: first, to: add(first, scale(across, way * gap * parts)), parts }];

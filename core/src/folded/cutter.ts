@@ -6,6 +6,7 @@ import {
   between,
   distance,
   isInside,
+  isOnSegment,
   lineThrough,
   sideOf,
   tolerance,
@@ -20,6 +21,9 @@ interface CutPiece {
   readonly parent: number;
   readonly placement: Isometry;
 }
+
+/** Ends of creases are constructed points: this close (sheet sides) they lie on an edge or a vertex. */
+const END_SLACK = 1e-7;
 
 /**
  * Cuts chosen paper along segments of the sheet, one after the other. A convex piece that a segment enters is cut from
@@ -64,6 +68,28 @@ export class MeshCutter {
       if (fault) return failed(fault);
     }
     return done(undefined);
+  }
+
+  /**
+   * Puts a vertex on every edge of the chosen facets that a place of the sheet lies on, so that a crease can end there.
+   * Nothing where a vertex is already.
+   */
+  splitAt(at: Point, isChosen: (facet: number) => boolean): void {
+    for (let i = 0; i < this.pieces.length; i++) {
+      const { loop, parent } = this.pieces[i]!;
+      if (!isChosen(parent) || loop.some((v) => distance(this.vertices[v]!, at) < END_SLACK)) continue;
+      const k = loop.findIndex((u, j) =>
+        isOnSegment(
+          at,
+          { from: this.vertices[u]!, to: this.vertices[loop[(j + 1) % loop.length]!]! },
+          END_SLACK,
+        ),
+      );
+      if (k < 0) continue;
+      const w = this.splitEdge(i, loop[k]!, loop[(k + 1) % loop.length]!, at);
+      loop.splice(k + 1, 0, w);
+      this.enter(i);
+    }
   }
 
   /** The mesh with every piece where its facet lay. */

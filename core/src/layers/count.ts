@@ -64,7 +64,12 @@ export function listOrders(problem: LayerProblem, most: number, effort: Effort):
 }
 
 /** The same of those that keep what a solver holds. */
-export function listFrom(solver: LayerSolver, most: number, effort: Effort): [number, number][][] {
+export function listFrom(
+  solver: LayerSolver,
+  most: number,
+  effort: Effort,
+  pairs: readonly Literal[] = openPairs(solver),
+): [number, number][][] {
   const found: [number, number][][] = [];
   const walk = (pairs: readonly Literal[]): boolean => {
     if (found.length >= most || !effort.spend(1)) return false;
@@ -80,7 +85,7 @@ export function listFrom(solver: LayerSolver, most: number, effort: Effort): [nu
     }
     return true;
   };
-  walk(openPairs(solver));
+  walk(pairs);
   return found;
 }
 

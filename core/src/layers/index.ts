@@ -14,5 +14,5 @@ export { countOrders, listOrders } from './count.ts';
 export { checkOrder } from './verify.ts';
 export type { PreparedPattern } from './prepare.ts';
 export { prepareLayers } from './prepare.ts';
-export type { LayerScope } from './settle.ts';
+export type { LayerScope, OrderPreference } from './settle.ts';
 export { layersAround, settleOrder, listSettled, checkLayers } from './settle.ts';

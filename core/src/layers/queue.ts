@@ -1,7 +1,46 @@
 import type { LayerSolver, Literal } from './solver.ts';
 
+/** The order in which a search decides open pairs, and which side of each it tries first. */
+export interface DecisionQueue {
+  readonly takeOpen: (solver: LayerSolver) => Literal | undefined;
+  readonly phaseOf: (pair: Literal, solver: LayerSolver) => Literal;
+  /** Pairs above a level are about to be opened again. */
+  readonly giveBack: (solver: LayerSolver, level: number) => void;
+  readonly bump: (literal: Literal) => void;
+  readonly decay: () => void;
+}
+
+/**
+ * Decides pairs in a given order, each literal as it stands. Whatever conflicts teach, the order found is then the first
+ * of all in that order, so that it does not depend on how facets are numbered.
+ */
+export class FixedQueue implements DecisionQueue {
+  private readonly literals: readonly Literal[];
+  private next = 0;
+
+  constructor(literals: readonly Literal[]) {
+    this.literals = literals;
+  }
+
+  takeOpen = (solver: LayerSolver): Literal | undefined => {
+    while (this.next < this.literals.length) {
+      const literal = this.literals[this.next]!;
+      if (solver.isOpen(literal)) return literal;
+      this.next++;
+    }
+    return undefined;
+  };
+
+  phaseOf = (pair: Literal): Literal => pair;
+  giveBack = (): void => {
+    this.next = 0;
+  };
+  bump = (): void => undefined;
+  decay = (): void => undefined;
+}
+
 /** Open pairs by how often they took part in conflicts, with the side each was last seen on. */
-export class ActivityQueue {
+export class ActivityQueue implements DecisionQueue {
   private readonly n: number;
   private readonly heap: Literal[];
   private readonly place: Map<Literal, number>;

@@ -1,6 +1,6 @@
 import type { Effort } from '../effort/index.ts';
 import { type LayerProblem, bitsOf } from './problem.ts';
-import { ActivityQueue } from './queue.ts';
+import { ActivityQueue, type DecisionQueue } from './queue.ts';
 import { LayerSolver, type Literal } from './solver.ts';
 
 /** found: an order; none: proved that there is none; gaveUp: the budget ended first. */
@@ -60,10 +60,13 @@ export function searchOrder(problem: LayerProblem, effort: Effort): LayerOutcome
 }
 
 /** The same from where a solver stands: what it holds is kept, and none means none that keeps it. */
-export function searchFrom(solver: LayerSolver, effort: Effort): LayerOutcome {
+export function searchFrom(
+  solver: LayerSolver,
+  effort: Effort,
+  queue: DecisionQueue = new ActivityQueue(solver.problem.n, openPairs(solver)),
+): LayerOutcome {
   const base = solver.level;
   const stats = { decisions: 0, conflicts: 0 };
-  const queue = new ActivityQueue(solver.problem.n, openPairs(solver));
   let restartAt = 100;
   for (;;) {
     if (!effort.spend(1)) return { kind: 'gaveUp', ...stats };
@@ -92,7 +95,7 @@ export function searchFrom(solver: LayerSolver, effort: Effort): LayerOutcome {
 /** Resolves the conflict back to the one literal of its level that all of it follows from; what holds at `base` is given. */
 function learn(
   solver: LayerSolver,
-  queue: ActivityQueue,
+  queue: DecisionQueue,
   base: number,
 ): { clause: Literal[]; level: number } {
   const seen = new Set<Literal>();

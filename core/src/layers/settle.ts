@@ -1,11 +1,12 @@
 import type { CreasePattern, FoldedPattern, PatternEdge } from '../creases/index.ts';
-import type { Effort } from '../effort/index.ts';
+import { type Effort, buildEffort } from '../effort/index.ts';
 import { type FlatState, TooCoarse, facetOnModel, listEdges } from '../folded/index.ts';
 import { type Point, apply, doShapesOverlap, isTurned, toShape, tolerance } from '../geometry/index.ts';
 import { listFrom } from './count.ts';
 import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
-import { type LayerOutcome, beginSolver, searchFrom } from './search.ts';
-import type { LayerSolver } from './solver.ts';
+import { FixedQueue } from './queue.ts';
+import { type LayerOutcome, beginSolver, openPairs, searchFrom } from './search.ts';
+import type { LayerSolver, Literal } from './solver.ts';
 import { checkOrder } from './verify.ts';
 
 /** The part of a folded state whose order is in question, as a layer problem of its own. */
@@ -81,13 +82,60 @@ export type SettleOutcome =
   { readonly kind: 'found'; readonly order: Int8Array } | { readonly kind: 'none' | 'gaveUp' };
 
 /**
+ * Which of several orders is taken: pairs are decided by the rank of their facets (one for each facet of the whole state),
+ * the facet of lower rank on its own side, above (1) or below (-1) the other. What ranks and sides are made of says
+ * whether mirror images agree.
+ */
+export interface OrderPreference {
+  readonly ranks: readonly number[];
+  readonly sides: readonly (1 | -1)[];
+}
+
+/** Open pairs in the order of a preference, as the literals it likes best. */
+function literalsBy(
+  { facets }: LayerScope,
+  solver: LayerSolver,
+  { ranks, sides }: OrderPreference,
+): Literal[] {
+  const { n } = solver.problem;
+  const rankOf = (f: number): number => ranks[facets[f]!]!;
+  return openPairs(solver)
+    .map((pair) => {
+      const [f, g] = [Math.floor(pair / n), pair % n];
+      const [low, high] = rankOf(f) < rankOf(g) ? [f, g] : [g, f];
+      const literal = sides[facets[low]!] === 1 ? low * n + high : high * n + low;
+      return { literal, low: rankOf(low), high: rankOf(high) };
+    })
+    .sort((a, b) => a.low - b.low || a.high - b.high)
+    .map((p) => p.literal);
+}
+
+/** Steps spent on finding the preferred order before any order will do. */
+const FOR_PREFERRED = 40_000;
+
+/**
  * Orders the overlapping pairs that a partial order leaves open (0), keeping those it has: n x n, 1 above, 2 above and
  * trusted to agree with all other trusted ones (pairs that lay so before and have moved together). Gives the complete
  * order matrix, or none when the known pairs cannot be kept.
  */
-export function settleOrder(scope: LayerScope, partial: Int8Array, effort: Effort): SettleOutcome {
+export function settleOrder(
+  scope: LayerScope,
+  partial: Int8Array,
+  effort: Effort,
+  preference: OrderPreference,
+): SettleOutcome {
   const settled = scope.ask(toScope(scope, partial), (solver): SettleOutcome => {
-    const found: LayerOutcome = searchFrom(solver, effort);
+    const base = solver.level;
+    const first = buildEffort(FOR_PREFERRED);
+    let found: LayerOutcome = searchFrom(
+      solver,
+      first,
+      new FixedQueue(literalsBy(scope, solver, preference)),
+    );
+    if (found.kind === 'gaveUp') {
+      solver.backTo(base);
+      found = searchFrom(solver, effort);
+    }
     if (found.kind !== 'found') return { kind: found.kind };
     return {
       kind: 'found',
@@ -103,9 +151,13 @@ export function listSettled(
   partial: Int8Array,
   most: number,
   effort: Effort,
+  preference: OrderPreference,
 ): Int8Array[] {
   const { n } = scope.problem;
-  const orders = scope.ask(toScope(scope, partial), (solver) => listFrom(solver, most, effort)) ?? [];
+  const orders =
+    scope.ask(toScope(scope, partial), (solver) =>
+      listFrom(solver, most, effort, literalsBy(scope, solver, preference)),
+    ) ?? [];
   return orders.map((relations) => {
     const above = new Uint8Array(n * n);
     for (const [f, g] of relations) above[f * n + g] = 1;

@@ -47,7 +47,8 @@ function halfOf({ order, mesh }: Turn, m: number, { front, back }: Halves): 1 | 
   if (back.some((r) => r.moving === m)) return -1;
   const n = mesh.pieces.length;
   const to = (rims: readonly Rim[], sign: number): boolean =>
-    rims.some((r) => order[m * n + r.moving] === sign) && !rims.some((r) => order[m * n + r.moving] === -sign);
+    rims.some((r) => order[m * n + r.moving] === sign) &&
+    !rims.some((r) => order[m * n + r.moving] === -sign);
   if (to(front, 1)) return 1;
   return to(back, -1) ? -1 : 0;
 }

@@ -32,7 +32,7 @@ export interface PlaceRequest {
 }
 
 /** Resting places tried at most. */
-const MOST_PLACES = 24;
+const MOST_PLACES = 64;
 
 /** An edge between two clusters. */
 interface Joint extends Segment {

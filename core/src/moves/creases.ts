@@ -16,6 +16,7 @@ import {
   MeshCutter,
   type Refusal,
   facetsAt,
+  joinSegments,
 } from '../folded/index.ts';
 import { type Outcome, done } from '../outcome/index.ts';
 
@@ -78,11 +79,17 @@ export function cutCreases(
   asked: readonly RefoldCrease[],
 ): Outcome<{ mesh: FineMesh; wishes: Map<string, CreaseWish> }, Refusal> {
   const cutter = new MeshCutter(state);
-  const creases = asked.flatMap((c) => toSheetCreases(state, c));
+  // Stretches of one crease are one crease, however it was pieced together.
+  const creases = joinSegments(
+    asked.flatMap((c) => toSheetCreases(state, c)),
+    (a, b) => a.wish === b.wish && a.facet === b.facet,
+  );
+  const isIn = (crease: SheetCrease) => (f: number) => crease.facet === undefined || crease.facet === f;
   for (const crease of creases) {
-    const cut = cutter.cut(crease, (f) => crease.facet === undefined || crease.facet === f);
+    const cut = cutter.cut(crease, isIn(crease));
     if (!cut.ok) return cut;
   }
+  for (const crease of creases) for (const end of [crease.from, crease.to]) cutter.splitAt(end, isIn(crease));
   const mesh = cutter.toMesh();
   return done({ mesh, wishes: readWishes(mesh, creases) });
 }

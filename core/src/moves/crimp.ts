@@ -24,6 +24,7 @@ import { type Outcome, done, failed } from '../outcome/index.ts';
 import { closeTo } from './between.ts';
 import { foldOver, toTrace } from './fold.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
+import { rankPieces } from './preference.ts';
 import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
 import { lineCrease, toSheetCreases } from './creases.ts';
 import type { MoveResult } from './result.ts';
@@ -95,12 +96,13 @@ export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResu
     if (moving.has(i) || moving.has(j)) return 0;
     return 1;
   });
+  const ranked = rankPieces({ mesh, order }, request.flap);
   const kinds = request.mode === 'auto' ? (['inside', 'outside'] as const) : [request.mode];
   const orders = kinds.flatMap((kind) =>
-    splitAtSpine(turns.far, rims.far, far).flatMap((tipFront) => {
+    splitAtSpine(turns.far, rims.far, far, ranked).flatMap((tipFront) => {
       const strip = new Map(rims.far.map((r) => [r.staying, tipFront.has(r.moving)]));
       const carried = carryFront(turns.near, rims.near, near, strip);
-      return [...(carried ? [carried] : []), ...splitAtSpine(turns.near, rims.near, near)].flatMap(
+      return [...(carried ? [carried] : []), ...splitAtSpine(turns.near, rims.near, near, ranked)].flatMap(
         (front) => {
           const copy = base.copy();
           const put = (r: Rim, isFront: boolean): boolean =>
@@ -113,7 +115,7 @@ export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResu
       );
     }),
   );
-  const laid = { from: state, mesh: moved, before: order, step: request.step };
+  const laid = { from: state, mesh: moved, before: order, step: request.step, points: request.flap };
   const made = settleFirst(laid, orders, request.picks);
   if (!made) return failed(explain(rims.near, request.mode));
   return done({ ...made, trace: toTrace(state, turns.near, { line: near, flap: request.flap }) });

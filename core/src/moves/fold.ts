@@ -91,7 +91,7 @@ function tuckOver(state: FlatState, turn: Turn, request: FoldRequest): Outcome<M
   const base = new PieceOrder(moved);
   base.keep(order, (i, j) => (moving.has(i) !== moving.has(j) ? 0 : moving.has(i) ? -1 : 1));
   const rims = findRims(turn);
-  const laid = { from: state, mesh: moved, before: order, step: request.step };
+  const laid = { from: state, mesh: moved, before: order, step: request.step, points: request.flap };
   const fits = rims.every((r) => (up === 1 ? base.put(r.moving, r.staying) : base.put(r.staying, r.moving)));
   const close = base.copy();
   const hinges = new Set(rims.map((r) => r.staying));

@@ -1,9 +1,9 @@
-import { type Line, centroidOf, isTurned } from '../geometry/index.ts';
+import { centroidOf, isTurned } from '../geometry/index.ts';
 import { type FlatState, facetsAt } from '../folded/index.ts';
 import { PieceOrder } from './lay.ts';
 import { putWhole, toHalves } from './between.ts';
 import type { Turn } from './fold.ts';
-import { type Rim, isClosedLoop, mainRims, splitAtSpine } from './rims.ts';
+import { type Rim, isClosedLoop, mainRims } from './rims.ts';
 
 /** How the paper lies at the line in one possible result. */
 export type ReflectedKind =
@@ -23,14 +23,31 @@ export class KindReader {
   private readonly rims: readonly Rim[];
   private readonly corner: readonly Rim[];
   private readonly fronts: readonly ReadonlySet<number>[];
+  private readonly facets: number[] = [];
 
-  /** `moved` is the mesh of the turn after the reflection, `corner` the rims of the paper at the flap's points. */
-  constructor(turn: Turn, moved: Turn['mesh'], rims: readonly Rim[], corner: readonly Rim[], line: Line) {
+  /** `moved` is the mesh of the turn after the reflection, `corner` the rims of the paper at the flap's points, `fronts` the
+   * ways to part the layers at a spine. */
+  constructor(
+    turn: Turn,
+    moved: Turn['mesh'],
+    rims: readonly Rim[],
+    corner: readonly Rim[],
+    fronts: readonly ReadonlySet<number>[],
+  ) {
     this.turn = turn;
     this.moved = moved;
     this.rims = rims;
     this.corner = corner;
-    this.fronts = splitAtSpine(turn, rims, line);
+    this.fronts = fronts;
+  }
+
+  /** Which of all results are open sinks. */
+  openSinks(states: readonly FlatState[]): boolean[] {
+    return openOnes(
+      states.map((s) => this.sensesIn(s)),
+      this.rims,
+      this.corner,
+    );
   }
 
   /** The kinds of all results; which sinks are open is seen only beside the others. */
@@ -46,7 +63,9 @@ export class KindReader {
    */
   oddness(state: FlatState): Oddness {
     const n = state.facets.length;
-    const pairs = this.rims.map((r) => [this.facetOf(state, r.moving), this.facetOf(state, r.staying)] as const);
+    const pairs = this.rims.map(
+      (r) => [this.facetOf(state, r.moving), this.facetOf(state, r.staying)] as const,
+    );
     const moved = new Set([...this.turn.moving].map((m) => this.facetOf(state, m)));
     const staying = new Set(pairs.map((p) => p[1]));
     let [depth, astray] = [0, 0];
@@ -61,7 +80,8 @@ export class KindReader {
     }
     for (const [m, s] of pairs)
       for (let f = 0; f < n; f++)
-        if (!moved.has(f) && !staying.has(f) && state.order[f * n + m]! * state.order[f * n + s]! === -1) astray++;
+        if (!moved.has(f) && !staying.has(f) && state.order[f * n + m]! * state.order[f * n + s]! === -1)
+          astray++;
     return [this.changesIn(state), -depth, astray];
   }
 
@@ -95,9 +115,13 @@ export class KindReader {
     return this.rims.length > 2 ? 'mixed sink' : 'mixed reverse';
   }
 
+  /** Results of one reflection differ in the order of their facets only: which facet a piece is in is found once. */
   private facetOf(state: FlatState, piece: number): number {
     const { mesh } = this.turn;
-    return facetsAt(state, centroidOf(mesh.pieces[piece]!.loop.map((v) => mesh.vertices[v]!)))[0]!;
+    return (this.facets[piece] ??= facetsAt(
+      state,
+      centroidOf(mesh.pieces[piece]!.loop.map((v) => mesh.vertices[v]!)),
+    )[0]!);
   }
 
   private sensesIn(state: FlatState): Rimmed[] {
@@ -162,8 +186,5 @@ function openOnes(
 type Oddness = readonly [changes: number, shallow: number, astray: number];
 
 /** Sorts the results a hand would make first to the front. */
-export const lessOdd = (
-  a: { readonly oddness: Oddness },
-  b: { readonly oddness: Oddness },
-): number =>
+export const lessOdd = (a: { readonly oddness: Oddness }, b: { readonly oddness: Oddness }): number =>
   a.oddness[0] - b.oddness[0] || a.oddness[1] - b.oddness[1] || a.oddness[2] - b.oddness[2];

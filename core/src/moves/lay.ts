@@ -17,8 +17,15 @@ import {
   facetOnSheet,
   pieceOnModel,
 } from '../folded/index.ts';
-import { type LayerScope, layersAround, listSettled, settleOrder } from '../layers/index.ts';
+import {
+  type LayerScope,
+  type OrderPreference,
+  layersAround,
+  listSettled,
+  settleOrder,
+} from '../layers/index.ts';
 import { listMade } from './made.ts';
+import { preferenceOf } from './preference.ts';
 import type { MoveResult } from './result.ts';
 
 /** Relations that single out one of several orders: the paper at the first material point lies above that at the second. */
@@ -97,6 +104,8 @@ export interface LaidPaper {
   readonly mesh: FineMesh;
   readonly before: Int8Array;
   readonly step: string;
+  /** Material points of the move, from which its choices are counted; they are carried along when it is mirrored. */
+  readonly points: readonly Point[];
 }
 
 /** Tries orders in turn: the first that paper can have is the move's result. */
@@ -113,7 +122,10 @@ export function settleFirst(
     if (settled.has(order)) return settled.get(order);
     const known = toKnown(laid.mesh, placed.value, order, picks);
     if (known) scope ??= layersAround(placed.value.withOrder(known), placed.value.moved);
-    const found = known && scope && settleOrder(scope, known, buildEffort(MOVE_EFFORT));
+    const found =
+      known &&
+      scope &&
+      settleOrder(scope, known, buildEffort(MOVE_EFFORT), preferenceFor(laid, placed.value, known));
     const result = found?.kind === 'found' ? found.order : undefined;
     settled.set(order, result);
     return result;
@@ -131,10 +143,14 @@ export function settleAll(laid: LaidPaper, order: PieceOrder, picks: Picks = [])
   const known = placed.ok && toKnown(laid.mesh, placed.value, order, picks);
   if (!placed.ok || !known) return [];
   const scope = layersAround(placed.value.withOrder(known), placed.value.moved);
-  return listSettled(scope, known, MOST_OFFERED, buildEffort(MOVE_EFFORT)).map((settled) =>
+  const preference = preferenceFor(laid, placed.value, known);
+  return listSettled(scope, known, MOST_OFFERED, buildEffort(MOVE_EFFORT), preference).map((settled) =>
     toResult(laid.from, placed.value.withOrder(settled)),
   );
 }
+
+const preferenceFor = ({ from, points }: LaidPaper, placed: PlacedPaper, known: Int8Array): OrderPreference =>
+  preferenceOf(from, placed.withOrder(known), known, points);
 
 /** The given relations and the picks as relations of facets; undefined when they contradict each other. */
 function toKnown(

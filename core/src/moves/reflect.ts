@@ -5,6 +5,7 @@ import { type Turn, prepareTurn, reflectPieces, toTrace } from './fold.ts';
 import { type TipWay, putAlike, putClose, putWhole, toHalves } from './between.ts';
 import { KindReader, type ReflectedKind, lessOdd } from './kinds.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst, singleOut } from './lay.ts';
+import { rankPieces } from './preference.ts';
 import { type Rim, findRims, splitAtSpine } from './rims.ts';
 import type { MoveResult } from './result.ts';
 
@@ -41,7 +42,8 @@ export function reflectBeyond(state: FlatState, request: ReflectRequest): Outcom
     ? settleSunk(laid, turn.value, rims, request)
     : settleFirst(laid, ordersFor(laid, turn.value, rims, request), request.picks);
   if (made) return done({ ...made, trace: toTrace(state, turn.value, request) });
-  const along = request.mode === 'sink' && rims.length > 2 ? sinkAlong(state, turn.value, request) : undefined;
+  const along =
+    request.mode === 'sink' && rims.length > 2 ? sinkAlong(state, turn.value, request) : undefined;
   return along ? done(along) : failed(explain(rims, request.mode));
 }
 
@@ -57,16 +59,20 @@ function settleSunk(
 ): MoveResult | undefined {
   if (rims.length < 3) return undefined;
   const corner = cornerOf(turn, rims, flap);
-  const reader = new KindReader(turn, laid.mesh, rims, corner, line);
-  const wanted: readonly ReflectedKind[] = mode === 'sink' ? ['open sink'] : closedKinds;
+  const fronts = splitAtSpine(turn, rims, line, rankPieces(turn, flap));
+  const reader = new KindReader(turn, laid.mesh, rims, corner, fronts);
   const base = keepStaying(laid, turn);
   const loose = mode === 'sink' ? [putAlike(keepAway(laid, turn), turn, rims, corner).at(-1)!] : [];
   const ways = mode === 'sink' ? [...putAlike(base, turn, rims, corner), [base]] : [[base]];
   for (const orders of [...ways, ...loose]) {
     const results = orders.flatMap((order) => settleAll(laid, order, picks));
-    const kinds = reader.read(results.map((r) => r.state));
+    const states = results.map((r) => r.state);
+    const fits =
+      mode === 'sink'
+        ? reader.openSinks(states)
+        : reader.read(states).map((kind) => closedKinds.includes(kind));
     const sunk = results
-      .filter((_, i) => wanted.includes(kinds[i]!))
+      .filter((_, i) => fits[i])
       .map((result) => ({ result, oddness: reader.oddness(result.state) }));
     const best = sunk.sort(lessOdd)[0];
     if (best) return best.result;
@@ -122,14 +128,10 @@ function sinkAlong(state: FlatState, turn: Turn, request: ReflectRequest): MoveR
 }
 
 /** Parts of other paper tried as company of a sunk corner. */
-const MOST_ALONG = 8;
+const MOST_ALONG = 4;
 
 /** Kinds a closed sink can be: the paper between the layers, the creases round it of both senses. */
-export const closedKinds: readonly ReflectedKind[] = [
-  'mixed sink',
-  'inside reverse',
-  'outside reverse',
-];
+export const closedKinds: readonly ReflectedKind[] = ['mixed sink', 'inside reverse', 'outside reverse'];
 
 /** Rims of the paper that holds the first point of the flap. */
 function cornerOf({ mesh }: Turn, rims: readonly Rim[], flap: readonly Point[]): Rim[] {
@@ -159,7 +161,8 @@ export function listReflections(
   const trace = toTrace(state, turn.value, request);
   const states = results.map((r) => r.state);
   const corner = cornerOf(turn.value, rims, request.flap);
-  const reader = new KindReader(turn.value, laid.mesh, rims, corner, request.line);
+  const fronts = splitAtSpine(turn.value, rims, request.line, rankPieces(turn.value, request.flap));
+  const reader = new KindReader(turn.value, laid.mesh, rims, corner, fronts);
   const kinds = reader.read(states);
   return done(
     results
@@ -188,8 +191,8 @@ const RANK: readonly ReflectedKind[] = [
 const layReflected = (
   from: FlatState,
   turn: Turn,
-  { line, step }: { readonly line: Line; readonly step: string },
-): LaidPaper => ({ from, mesh: reflectPieces(turn, line), before: turn.order, step });
+  { line, step, flap }: Pick<ReflectRequest, 'line' | 'step' | 'flap'>,
+): LaidPaper => ({ from, mesh: reflectPieces(turn, line), before: turn.order, step, points: flap });
 
 /** Nothing is said but that paper that stays keeps its order. */
 function keepStaying(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
@@ -203,8 +206,9 @@ function ordersFor(
   laid: LaidPaper,
   turn: Turn,
   rims: readonly Rim[],
-  { line, mode }: ReflectRequest,
+  { line, mode, flap }: ReflectRequest,
 ): PieceOrder[] {
+  const fronts = (): ReadonlySet<number>[] => splitAtSpine(turn, rims, line, rankPieces(turn, flap));
   const base = keepStaying(laid, turn);
   const whole = (front: ReadonlySet<number>, way: TipWay): PieceOrder[] => {
     const halves = toHalves(rims, front);
@@ -216,12 +220,9 @@ function ordersFor(
   switch (mode) {
     case 'inside':
     case 'outside':
-      return splitAtSpine(turn, rims, line).flatMap((front) => whole(front, mode));
+      return fronts().flatMap((front) => whole(front, mode));
     case 'auto':
-      return splitAtSpine(turn, rims, line).flatMap((front) => [
-        ...whole(front, 'inside'),
-        ...whole(front, 'outside'),
-      ]);
+      return fronts().flatMap((front) => [...whole(front, 'inside'), ...whole(front, 'outside')]);
     case 'unsink':
       return rims.length === 0 ? [base] : [];
     case 'free':

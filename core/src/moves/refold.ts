@@ -1,7 +1,9 @@
 import {
   type Isometry,
+  type Point,
   type Segment,
   apply,
+  areaOf,
   compose,
   distance,
   identity,
@@ -92,7 +94,7 @@ function placeAll(state: FlatState, request: RefoldRequest): Outcome<Placed[], R
   const places = searchPlaces(clusters.value, request, buildEffort(PLACE_EFFORT));
   if (places.length === 0) return failed(explainNoPlace(state, clusters.value, request));
   const before = inheritOrder(state, mesh);
-  const placed = places.map((motions): Placed => {
+  const placed = rankPlaces(mesh, clusters.value.of, places).map((motions): Placed => {
     const of = clusters.value.of.map((c) => motions[c]!);
     return {
       from: state,
@@ -102,6 +104,7 @@ function placeAll(state: FlatState, request: RefoldRequest): Outcome<Placed[], R
       },
       before,
       step: request.step,
+      points: pointsOf(request),
       motions: of,
       cluster: clusters.value.of,
       sensed: clusters.value.joints.flatMap((j) =>
@@ -111,6 +114,38 @@ function placeAll(state: FlatState, request: RefoldRequest): Outcome<Placed[], R
   });
   return done(placed);
 }
+
+/** Resting places, those first in which least paper moves, and of these those in which the paper is cut into fewest parts. */
+function rankPlaces(
+  mesh: FineMesh,
+  of: readonly number[],
+  places: readonly Isometry[][],
+): readonly Isometry[][] {
+  const areas = mesh.pieces.map((p) => areaOf(p.loop.map((v) => mesh.vertices[v]!)));
+  const edges = listEdges(mesh.pieces.map((p) => p.loop)).filter((e) => e.right >= 0);
+  const weighed = places.map((motions) => {
+    const moved = areas.reduce((sum, a, i) => sum + (isStill(motions[of[i]!]!) ? 0 : a), 0);
+    const afters = mesh.pieces.map((p, i) => compose(motions[of[i]!]!, p.before));
+    const folded = edges.reduce(
+      (sum, { u, v, left, right }) =>
+        isSamePlacement(afters[left]!, afters[right]!)
+          ? sum
+          : sum + distance(mesh.vertices[u]!, mesh.vertices[v]!),
+      0,
+    );
+    return { motions, moved, folded };
+  });
+  const grain = 1e-7;
+  const steps = (a: number, b: number): number => (Math.abs(a - b) < grain ? 0 : a - b);
+  return weighed.sort((a, b) => steps(a.moved, b.moved) || steps(a.folded, b.folded)).map((w) => w.motions);
+}
+
+/** Points the request names, on the sheet: what is brought, the anchor, then where its creases end. */
+const pointsOf = ({ bring, anchor, creases }: RefoldRequest): Point[] => [
+  ...bring.map((b) => b.point),
+  anchor,
+  ...creases.flatMap((c) => (c.frame === 'sheet' ? [c.from, c.to] : c.on === 'all' ? [] : c.on)),
+];
 
 const isStill = (motion: Isometry): boolean => isSamePlacement(motion, identity);
 

@@ -1,5 +1,6 @@
 import { type Line, apply, distance, dot, isSamePlacement } from '../geometry/index.ts';
 import { listEdges } from '../folded/index.ts';
+import type { OrderPreference } from '../layers/index.ts';
 import type { Turn } from './fold.ts';
 
 /** Pieces on both sides of the line that are one paper across it: the part that moves and the part that stays. */
@@ -51,33 +52,50 @@ export const isClosedLoop = (rims: readonly Rim[]): boolean =>
 
 /**
  * Ways to part the moving layers at the line into a front and a back, joined by a straight spine of folds that meets the
- * line in one place; the best balanced first. Each way is the set of moving pieces in front. Layers joined at any other
+ * line in one place; the best balanced first, of equally balanced ones by the preference of the move. Each way is the set
+ * of moving pieces in front. Layers joined at any other
  * place stay together, what lies over the front belongs to it, what lies under the back to that.
  */
-export function splitAtSpine(turn: Turn, rims: readonly Rim[], line: Line): ReadonlySet<number>[] {
+export function splitAtSpine(
+  turn: Turn,
+  rims: readonly Rim[],
+  line: Line,
+  { ranks, sides }: OrderPreference,
+): ReadonlySet<number>[] {
   const n = turn.mesh.pieces.length;
-  const stack = sortStack([...new Set(rims.map((r) => r.moving))], turn.order, n);
+  const stack = [...new Set(rims.map((r) => r.moving))].sort((a, b) => ranks[a]! - ranks[b]!);
   const joints = foldsAcross(turn, stack, line);
-  const ways = new Map<string, { front: Set<number>; odd: number }>();
+  const ways = new Map<string, { front: Set<number>; odd: number; sign: string }>();
+  // Nearer to the top of the stack is likely in front; just in the middle it goes by the side its front shows to.
+  const likelyOf = (p: number): 1 | -1 => {
+    const tilt = stack.reduce((sum, q) => sum + turn.order[p * n + q]!, 0);
+    return tilt === 0 ? sides[p]! : tilt > 0 ? 1 : -1;
+  };
   for (const spine of joints) {
     const upper = turn.order[spine.a * n + spine.b] === 1 ? spine.a : spine.b;
     const together = joints.filter((j) => Math.abs(j.at - spine.at) > 1e-7);
     const parting = new Parting(stack, turn.order, n, together);
     let fits = parting.assign(upper, 1) && parting.assign(upper === spine.a ? spine.b : spine.a, -1);
-    stack.forEach((p, i) => {
+    stack.forEach((p) => {
       if (!fits || parting.sideOf(p) !== 0) return;
-      const likely = i < stack.length / 2 ? 1 : -1;
+      const likely = likelyOf(p);
       fits = parting.assign(p, likely) || parting.assign(p, likely === 1 ? -1 : 1);
     });
     if (!fits) continue;
     const front = new Set(stack.filter((p) => parting.sideOf(p) === 1));
-    ways.set([...front].sort((a, b) => a - b).join(), {
+    const sign = stack
+      .map((p) => ({ rank: ranks[p]!, odd: front.has(p) === (sides[p] === 1) ? '0' : '1' }))
+      .sort((a, b) => a.rank - b.rank || a.odd.localeCompare(b.odd))
+      .map((x) => x.odd)
+      .join('');
+    ways.set(stack.map((p) => (front.has(p) ? 1 : 0)).join(''), {
       front,
       odd: Math.abs(2 * front.size - stack.length),
+      sign,
     });
   }
   return [...ways.values()]
-    .sort((a, b) => a.odd - b.odd)
+    .sort((a, b) => a.odd - b.odd || a.sign.localeCompare(b.sign))
     .slice(0, MOST_WAYS)
     .map((w) => w.front);
 }
@@ -156,17 +174,6 @@ class Parting {
     }
     return true;
   }
-}
-
-/** Pieces from top to bottom; pieces that do not overlap are kept in the order they come in. */
-function sortStack(pieces: readonly number[], order: Int8Array, n: number): number[] {
-  const left = [...pieces];
-  const sorted: number[] = [];
-  while (left.length > 0) {
-    const top = left.findIndex((p) => left.every((q) => order[q * n + p] !== 1));
-    sorted.push(...left.splice(Math.max(0, top), 1));
-  }
-  return sorted;
 }
 
 /** Folds between two of the pieces that meet the line: where, along it. */

@@ -1,4 +1,4 @@
-import { type Line, type Point, mirrorLine } from '../geometry/index.ts';
+import { type Line, type Point, isTurned, mirrorLine, sideOf, tolerance } from '../geometry/index.ts';
 import {
   type CreaseSense,
   type FlatState,
@@ -6,11 +6,13 @@ import {
   facetsAt,
   inheritOrder,
   MeshCutter,
+  pieceOnModel,
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { foldOver } from './fold.ts';
+import { chooseMoving, foldOver, prepareTurn } from './fold.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
 import { reflectBeyond } from './reflect.ts';
+import { findRims } from './rims.ts';
 import type { MoveResult } from './result.ts';
 
 /** Several simple folds made as one step: the corners of a blintz, both edges of a flap narrowed to its axis. */
@@ -52,10 +54,14 @@ function join(first: MoveResult, second: MoveResult): MoveResult {
   };
 }
 
-/** A point pushed in and out again on evenly spaced lines. */
+/** A point pushed in and out again, or a single layer folded to and fro, on evenly spaced lines. */
 export interface AccordionRequest {
-  /** The line nearest to the body, and the next: their distance is the depth of a pleat. */
+  /**
+   * The line nearest to the body, and the next: their distance is the depth of a pleat. Where so many pleats of that depth
+   * would run off the flap, the second line is the last one, and the pleats between share the distance.
+   */
   readonly lines: readonly [Line, Line];
+  /** Creases, and with the tip as many pleats beyond the first of them. */
   readonly pleats: number;
   readonly flap: readonly Point[];
   readonly step: string;
@@ -63,33 +69,95 @@ export interface AccordionRequest {
 
 /**
  * Accordion: n reflections of the point in turn, each line the next one where it lies after those before it. A closed
- * corner is sunk open, a flap with a spine is reverse-folded.
+ * corner is sunk open, a flap with a spine is reverse-folded, a single layer is folded to and fro on the side its front shows to.
  */
 export function accordion(state: FlatState, request: AccordionRequest): Outcome<MoveResult, Refusal> {
   const [first, second] = request.lines;
-  const gap = gapOf(first, second);
-  if (gap === undefined)
+  const given = gapOf(first, second);
+  if (given === undefined)
     return failed({
       kind: 'reference',
       text: 'The two lines of an accordion must run side by side; choose the second even with the first.',
     });
+  const room = reachBeyond(state, request, Math.sign(given));
+  if (!room.ok) return room;
+  const last = request.pleats - 1;
+  const gap = Math.abs(given) * last < room.value - tolerance.overlap ? given : given / last;
   let result: MoveResult = { state, made: [] };
   const passed: Line[] = [];
+  let kind: PleatKind | undefined;
+  // A single layer is folded to the side its front shows to.
+  const held = facetsAt(state, request.flap[0]!)[0];
+  const isFront = held === undefined || !isTurned(state.facets[held]!.placement);
+  const towards: CreaseSense = isFront ? 'valley' : 'mountain';
   for (let k = 0; k < request.pleats; k++) {
     const flat: Line = { normal: first.normal, offset: first.offset + k * gap };
     const line = passed.reduce((l, m) => mirrorLine(m, l), flat);
     const base = { line, flap: request.flap, step: request.step };
-    const sunk = reflectBeyond(result.state, { ...base, mode: 'sink' });
-    const next = sunk.ok ? sunk : reflectBeyond(result.state, { ...base, mode: 'auto' });
+    const next = pleatOnce(result.state, base, { kind, towards });
     if (!next.ok)
       return failed({
         ...next.fault,
         text: `Pleat ${k + 1} of ${request.pleats}: ${next.fault.text}`,
       });
     passed.push(line);
-    result = join(result, next.value);
+    kind = next.value.kind;
+    result = join(result, next.value.made);
   }
   return done(result);
+}
+
+type PleatKind = 'sink' | 'reverse' | 'fold';
+
+/** One reflection of the point, of the kind of those before it; the first one as the paper allows. */
+function pleatOnce(
+  state: FlatState,
+  base: { readonly line: Line; readonly flap: readonly Point[]; readonly step: string },
+  { kind, towards }: { readonly kind: PleatKind | undefined; readonly towards: CreaseSense },
+): Outcome<{ made: MoveResult; kind: PleatKind }, Refusal> {
+  const ways: Record<PleatKind, () => Outcome<MoveResult, Refusal>> = {
+    sink: () => reflectBeyond(state, { ...base, mode: 'sink' }),
+    reverse: () => reflectBeyond(state, { ...base, mode: 'auto' }),
+    fold: () => {
+      const wished = foldOver(state, { ...base, sense: towards, layers: 'flap', hold: [] });
+      const away = towards === 'valley' ? 'mountain' : 'valley';
+      return wished.ok ? wished : foldOver(state, { ...base, sense: away, layers: 'flap', hold: [] });
+    },
+  };
+  const rims = countRims(state, base);
+  const kinds: readonly PleatKind[] =
+    kind === 'fold' || (kind === undefined && rims === 1) ? ['fold'] : ['sink', 'reverse'];
+  let fault: Refusal | undefined;
+  for (const k of kinds) {
+    const made = ways[k]();
+    if (made.ok) return done({ made: made.value, kind: k });
+    fault = made.fault;
+  }
+  return failed(fault!);
+}
+
+/** How many creases a reflection would make at the line. */
+function countRims(
+  state: FlatState,
+  { line, flap }: { readonly line: Line; readonly flap: readonly Point[] },
+): number {
+  const turn = prepareTurn(state, { line, flap, layers: 'flap', hold: [] });
+  return turn.ok ? findRims(turn.value).length : 0;
+}
+
+/** How far the flap reaches beyond the first line, along its normal or against it; in sheet sides. */
+function reachBeyond(state: FlatState, request: AccordionRequest, sign: number): Outcome<number, Refusal> {
+  const [line] = request.lines;
+  const chosen = chooseMoving(state, { line, flap: request.flap, layers: 'flap', hold: [] });
+  if (!chosen.ok) return chosen;
+  const { mesh, moving } = chosen.value;
+  return done(
+    Math.max(
+      ...[...moving].flatMap((i) =>
+        pieceOnModel(mesh, mesh.pieces[i]!, 'before').map((p) => sign * sideOf(line, p)),
+      ),
+    ),
+  );
 }
 
 /** Signed distance between two lines that run side by side, along the first one's normal. */
@@ -120,7 +188,13 @@ export function rearrange(state: FlatState, request: RearrangeRequest): Outcome<
     });
   const mesh = new MeshCutter(state).toMesh();
   const before = inheritOrder(state, mesh);
-  const laid = { from: state, mesh, before, step: request.step };
+  const laid = {
+    from: state,
+    mesh,
+    before,
+    step: request.step,
+    points: [...request.flap, ...request.picks.flat()],
+  };
   const order = new PieceOrder(mesh);
   order.keep(before, (i, j) => (loose.has(i) !== loose.has(j) ? 0 : 1));
   const free = new PieceOrder(mesh);

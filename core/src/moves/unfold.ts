@@ -131,7 +131,7 @@ function openBeneath(state: FlatState, { before, after, step }: UnfoldRequest): 
     pieces: mesh.pieces.map((p, i) => ({ ...p, after: places.placements[i]! })),
   };
   const orders = mergeOrders(state, { before, after }, { ...overlay.value, mesh: moved }, wish);
-  const laid = { from: state, mesh: moved, before: inheritOrder(state, mesh), step };
+  const laid = { from: state, mesh: moved, before: inheritOrder(state, mesh), step, points: [] };
   const result = settleFirst(laid, orders);
   if (!result)
     return failed({
@@ -270,5 +270,4 @@ function mergeOrders(
   return [...withPairs('both'), ...withPairs('now'), base];
 }
 
-const order = (i: number, j: number, relation: number): [number, number] =>
-  relation > 0 ? [i, j] : [j, i];
+const order = (i: number, j: number, relation: number): [number, number] => (relation > 0 ? [i, j] : [j, i]);

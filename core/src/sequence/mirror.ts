@@ -86,6 +86,9 @@ function isOwnImage(move: Move, context: RepeatContext): boolean {
   return images.includes(p!) && images.includes(q!);
 }
 
+/** What is constructed on the unfolded sheet is the same seen from either face of the model. */
+const onTheSheet = (context: RepeatContext): RepeatContext => ({ ...context, behind: false });
+
 function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
   switch (ref.kind) {
     case 'named': {
@@ -108,12 +111,14 @@ function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
       return { kind: 'sheet', at: [...mapPoint(context.sheet, context.map, place)] };
     }
     case 'unfolded':
-      return { ...ref, of: mapPointRef(ref.of, context) };
+      return { ...ref, of: mapPointRef(ref.of, onTheSheet(context)) };
     case 'along':
     case 'between':
       return { ...ref, from: mapPointRef(ref.from, context), to: mapPointRef(ref.to, context) };
-    case 'meet':
-      return { ...ref, a: mapLineRef(ref.a, context), b: mapLineRef(ref.b, context) };
+    case 'meet': {
+      const own = ref.frame === 'sheet' ? onTheSheet(context) : context;
+      return { ...ref, a: mapLineRef(ref.a, own), b: mapLineRef(ref.b, own) };
+    }
     case 'mark':
       return { ...ref, step: partnerOf(ref.step, context) };
     case 'mirror':

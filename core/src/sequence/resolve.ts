@@ -3,6 +3,7 @@ import {
   type Point,
   type Segment,
   apply,
+  areaOf,
   between,
   crossingOf,
   distance,
@@ -26,7 +27,15 @@ import {
   directionOf,
   tolerance,
 } from '../geometry/index.ts';
-import { type FlatState, type Refusal, facetOnModel, facetsAt, isAbove, toModel } from '../folded/index.ts';
+import {
+  type FlatState,
+  type Refusal,
+  facetOnModel,
+  facetOnSheet,
+  facetsAt,
+  isAbove,
+  toModel,
+} from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { landmarksOf, outlineOf } from '../sheet/index.ts';
 import type { LineRef, NamedPoints, PointRef } from './schema.ts';
@@ -318,14 +327,23 @@ function halve(from: Point, corner: Point, to: Point): Found<Line> {
   return done(lineAlong(corner, straight ? turnLeft(subtract(from, corner)) : sum));
 }
 
+/** The longest of some creases; of equally long ones the first. */
+function longestOf(creases: readonly Segment[]): Segment | undefined {
+  const lengths = creases.map((c) => distance(c.from, c.to));
+  return creases[lengths.findIndex((l) => l > Math.max(...lengths) - 1e-9)];
+}
+
 function resolveCrease(step: string, context: ResolveContext, frame: Frame): Found<Line> {
   const trail = trailOf(step, context);
   if (!trail.ok) return trail;
-  const longest = [...trail.value.creases].sort((a, b) => distance(b.from, b.to) - distance(a.from, a.to))[0];
+  const longest = longestOf(trail.value.creases);
   if (!longest)
     return lost(`Step ${trail.value.number} has left no crease; choose a step that creases the paper.`);
   if (frame === 'sheet') return done(lineThrough(longest.from, longest.to)!);
-  const f = facetsAt(context.state, between(longest.from, longest.to, 0.5))[0];
+  // A later fold across the crease leaves it in two places: it counts where the larger piece of paper has it.
+  const holding = facetsAt(context.state, between(longest.from, longest.to, 0.5));
+  const sizes = holding.map((f) => areaOf(facetOnSheet(context.state, f)));
+  const f = holding[sizes.findIndex((s) => s > Math.max(...sizes) - 1e-9)];
   const placement = f === undefined ? undefined : context.state.facets[f]!.placement;
   const line = placement && lineThrough(apply(placement, longest.from), apply(placement, longest.to));
   return line

@@ -32,7 +32,14 @@ function fittingKinds(move: Extract<Move, { kind: 'reverse' | 'sink' | 'pull' }>
       return {
         open: ['open sink'] as const,
         closed: closedKinds,
-        out: ['unfolded', 'valley', 'mountain', 'inside reverse', 'outside reverse', 'mixed reverse'] as const,
+        out: [
+          'unfolded',
+          'valley',
+          'mountain',
+          'inside reverse',
+          'outside reverse',
+          'mixed reverse',
+        ] as const,
       }[move.mode];
     case 'pull':
       return [

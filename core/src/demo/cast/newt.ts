@@ -117,7 +117,13 @@ export const newt = writeFigure(
     ],
     Legs: [
       fold('s26', 'mountain', across(at('M'), through(A, at('H'))), [at('E')]),
-      reverse('s27', 'inside', across(at('M'), through(A, at('H'))), [at('F')]),
+      reverse(
+        's27',
+        'inside',
+        across(at('M'), through(A, at('H'))),
+        [at('F')],
+        [[on(0.8078, 0.9338), on(0.3603, 0.4745)]],
+      ),
       fold('s28', 'mountain', turned(at('CR'), at('SR'), -45), [on(0.8523, 0.5353)], { layers: 'all' }),
       fold('s29', 'mountain', turned(at('CL'), at('SL'), 45), [on(0.5353, 0.8523)], { layers: 'all' }),
       fold('s30', 'mountain', turned(at('XL'), at('XR'), -45), [at('E')]),
@@ -128,10 +134,21 @@ export const newt = writeFigure(
         [
           [on(0.669, 0.979), on(0.668, 0.981)],
           [on(0.668, 0.981), on(0.7, 0.957)],
+          [on(0.6833, 0.936), on(0.7582, 0.9977)],
         ],
       ),
       fold('s32', 'mountain', turned(at('H'), A, 30), [B]),
-      pull('s33', turned(at('G'), A, -30), [D], [[on(0.061, 0.98), on(0.02, 0.939)]]),
+      pull(
+        's33',
+        turned(at('G'), A, -30),
+        [D],
+        [
+          [on(0.061, 0.98), on(0.02, 0.939)],
+          [on(0.0249, 0.8885), on(0.3067, 0.8502)],
+          [on(0.0249, 0.8885), on(0.1428, 0.9073)],
+          [on(0.1428, 0.9073), on(0.3067, 0.8502)],
+        ],
+      ),
     ],
   },
   90,

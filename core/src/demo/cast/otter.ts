@@ -76,7 +76,18 @@ export const otter = writeFigure(
         ]),
       ),
       fold('half', 'mountain', through(A, O), [on(0.55, 0.45)], { layers: 'all' }),
-      freely(crimp('head', 'outside', [turned(at('H1'), O, 80), turned(at('H2'), O, 62)], [at('TIPa')])),
+      freely(
+        crimp(
+          'head',
+          'outside',
+          [turned(at('H1'), O, 80), turned(at('H2'), O, 62)],
+          [at('TIPa')],
+          [
+            [on(0.7513, 0.9413), on(0.9354, 0.8145)],
+            [on(0.888, 0.9251), on(0.7513, 0.9413)],
+          ],
+        ),
+      ),
     ],
     Legs: [
       fold('leg1', 'valley', bisector(D, at('J'), O), [D]),

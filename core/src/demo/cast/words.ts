@@ -57,7 +57,8 @@ export const reverse = (
   mode: 'inside' | 'outside' | 'auto',
   line: LineRef,
   flap: PointRef[],
-): WrittenStep => step(id, { kind: 'reverse', mode, line, flap });
+  picks: Pair[] = [],
+): WrittenStep => step(id, { kind: 'reverse', mode, line, flap, picks });
 export const pull = (id: string, line: LineRef, flap: PointRef[], picks: Pair[] = []): WrittenStep =>
   step(id, { kind: 'pull', line, flap, picks });
 export const sink = (id: string, line: LineRef, flap: PointRef[]): WrittenStep =>
@@ -67,7 +68,8 @@ export const crimp = (
   mode: 'inside' | 'outside',
   lines: [LineRef, LineRef],
   flap: PointRef[],
-): WrittenStep => step(id, { kind: 'crimp', mode, lines, flap });
+  picks: Pair[] = [],
+): WrittenStep => step(id, { kind: 'crimp', mode, lines, flap, picks });
 export const pleat = (
   id: string,
   sense: 'valley' | 'mountain',
