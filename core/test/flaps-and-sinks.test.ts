@@ -4,13 +4,12 @@ import {
   type FlatState,
   type Refusal,
   checkState,
-  facetOnModel,
   facetsAt,
   foldsOf,
   toMeasures,
   toModel,
 } from '../src/folded/index.ts';
-import { type Line, type Point, boundsOf, distance, mirrorLine } from '../src/geometry/index.ts';
+import { type Line, type Point, distance, mirrorLine } from '../src/geometry/index.ts';
 import {
   type MoveResult,
   accordion,

@@ -11,29 +11,31 @@ export interface RelaxedPattern {
 }
 
 const ROUNDS = 12;
-const CONVERGED = 1e-13;
+/** An angle read off doubles is this many units of its own rounding off at most: what is less is no rounding of the input. */
+const UNITS = 16;
 
 /**
  * Moves the vertices of a pattern with rounded coordinates as little as possible until alternate angles sum to half a
  * turn at every inner vertex (Kawasaki's condition): Gauss-Newton steps of minimum norm, each solved by conjugate
- * gradients on J Jt. Corners of the sheet stay, vertices on its rim slide along it.
+ * gradients on J Jt. Corners of the sheet stay, vertices on its rim slide along it. Nothing moves where the angles close
+ * to within the rounding of doubles: in a pattern of exact coordinates there is nothing to take out. Cost: linear in the
+ * creases for each of some dozen steps of a round.
  */
 export function relaxPattern(pattern: CreasePattern): RelaxedPattern {
   const frame = readFrame(pattern);
-  let at: Point[] = pattern.vertices.map((p) => [p[0], p[1]]);
-  for (let round = 0; round < ROUNDS; round++) {
-    const rows = frame.stars.map((star) => readRow(star, at, frame.slides));
-    if (Math.max(0, ...rows.map((r) => Math.abs(r.value))) < CONVERGED) break;
-    const lambda = solveNormal(rows, at.length);
-    const move = new Float64Array(2 * at.length);
-    rows.forEach((r, i) => r.parts.forEach(([k, g]) => (move[k]! += g * lambda[i]!)));
-    const next = at.map((p, v): Point => [p[0] - move[2 * v]!, p[1] - move[2 * v + 1]!]);
-    if (next.some((p) => !Number.isFinite(p[0]) || !Number.isFinite(p[1]))) break;
+  const rows = new SparseRows(frame, pattern.vertices.length);
+  let at = Float64Array.from(pattern.vertices.flat());
+  rows.read(at);
+  for (let round = 0; round < ROUNDS && !rows.isClosed(); round++) {
+    const move = rows.solve();
+    const next = at.map((v, k) => v - move[k]!);
+    if (!next.every(Number.isFinite)) break;
     at = next;
+    rows.read(at);
   }
-  const left = Math.max(0, ...frame.stars.map((star) => Math.abs(readRow(star, at, frame.slides).value)));
-  const shift = Math.max(0, ...at.map((p, v) => distance(p, pattern.vertices[v]!)));
-  return { pattern: { ...pattern, vertices: at }, shift, left };
+  const vertices = pattern.vertices.map((_, v): Point => [at[2 * v]!, at[2 * v + 1]!]);
+  const shift = Math.max(0, ...vertices.map((p, v) => distance(p, pattern.vertices[v]!)));
+  return { pattern: { ...pattern, vertices }, shift, left: rows.largest() };
 }
 
 /** An inner vertex and the far ends of its folded creases, counter-clockwise. */
@@ -80,68 +82,137 @@ function readFrame({ vertices, edges }: CreasePattern): Frame {
   return { stars, slides };
 }
 
-interface Row {
-  /** Half the alternating sum of the sectors: 0 when they close. */
-  readonly value: number;
-  /** Non-zero derivatives: index of the coordinate, and its value. */
-  readonly parts: readonly (readonly [number, number])[];
-}
+/** Kawasaki's conditions and their derivatives, row by row in typed arrays that are filled anew in each round. */
+class SparseRows {
+  private readonly stars: readonly Star[];
+  private readonly slides: Frame['slides'];
+  private readonly coordinates: number;
+  /** Where the parts of each row begin; a part is a coordinate and its derivative. */
+  private readonly starts: Int32Array;
+  private readonly columns: Int32Array;
+  private readonly weights: Float64Array;
+  /** Half the alternating sum of the sectors: 0 when they close; and what rounding of doubles can make of it. */
+  private readonly values: Float64Array;
+  private readonly noise: Float64Array;
 
-/** The alternating sum of a star's angles is that of its directions, twice over; each direction turns with its ends. */
-function readRow({ vertex, ends }: Star, at: readonly Point[], slides: Frame['slides']): Row {
-  let value = -Math.PI;
-  const gradient = new Map<number, number>();
-  const put = (v: number, gx: number, gy: number): void => {
-    const slide = slides[v]!;
-    if (slide === 'fixed') return;
-    const [x, y] = slide === 'free' ? [gx, gy] : scaleTo(slide, gx * slide[0] + gy * slide[1]);
-    gradient.set(2 * v, (gradient.get(2 * v) ?? 0) + x);
-    gradient.set(2 * v + 1, (gradient.get(2 * v + 1) ?? 0) + y);
-  };
-  const o = at[vertex]!;
-  const angles = ends.map((w) => Math.atan2(at[w]![1] - o[1], at[w]![0] - o[0]));
-  ends.forEach((w, i) => {
-    // Sectors 1, 3, 5 … from one direction to the next: the later direction counts plus, the earlier minus.
-    const sign = i % 2 === 1 ? 1 : -1;
-    value += sign * angles[i]!;
-    const d = subtract(at[w]!, o);
-    const square = d[0] * d[0] + d[1] * d[1];
-    const [gx, gy] = [(-d[1] / square) * sign, (d[0] / square) * sign];
-    put(w, gx, gy);
-    put(vertex, -gx, -gy);
-  });
-  // Directions are sorted from -pi on, so that the sum is right up to whole turns.
-  value -= 2 * Math.PI * Math.round(value / (2 * Math.PI));
-  return { value, parts: [...gradient] };
-}
-
-const scaleTo = (u: Point, k: number): Point => [u[0] * k, u[1] * k];
-
-/** Solves (J Jt) x = f by conjugate gradients (Hestenes and Stiefel 1952), without forming the matrix. */
-function solveNormal(rows: readonly Row[], vertices: number): Float64Array {
-  const m = rows.length;
-  const times = (x: Float64Array): Float64Array => {
-    const y = new Float64Array(2 * vertices);
-    rows.forEach((r, i) => r.parts.forEach(([k, g]) => (y[k]! += g * x[i]!)));
-    return Float64Array.from(rows, (r) => r.parts.reduce((s, [k, g]) => s + g * y[k]!, 0));
-  };
-  const x = new Float64Array(m);
-  const r = Float64Array.from(rows, (row) => row.value);
-  let p = r.slice();
-  let rr = r.reduce((s, v) => s + v * v, 0);
-  const stop = rr * 1e-26;
-  for (let k = 0; k < 4 * m + 20 && rr > stop && rr > 0; k++) {
-    const ap = times(p);
-    const alpha = rr / p.reduce((s, v, i) => s + v * ap[i]!, 0);
-    if (!Number.isFinite(alpha)) break;
-    for (let i = 0; i < m; i++) {
-      x[i]! += alpha * p[i]!;
-      r[i]! -= alpha * ap[i]!;
-    }
-    const next = r.reduce((s, v) => s + v * v, 0);
-    const beta = next / rr;
-    p = Float64Array.from(r, (v, i) => v + beta * p[i]!);
-    rr = next;
+  constructor({ stars, slides }: Frame, vertices: number) {
+    this.stars = stars;
+    this.slides = slides;
+    this.coordinates = 2 * vertices;
+    this.starts = new Int32Array(stars.length + 1);
+    stars.forEach((s, i) => (this.starts[i + 1] = this.starts[i]! + 2 * (s.ends.length + 1)));
+    this.columns = new Int32Array(this.starts[stars.length]!);
+    this.weights = new Float64Array(this.columns.length);
+    this.values = new Float64Array(stars.length);
+    this.noise = new Float64Array(stars.length);
+    stars.forEach(({ vertex, ends }, i) =>
+      [vertex, ...ends].forEach((v, k) => {
+        this.columns[this.starts[i]! + 2 * k] = 2 * v;
+        this.columns[this.starts[i]! + 2 * k + 1] = 2 * v + 1;
+      }),
+    );
   }
-  return x;
+
+  isClosed(): boolean {
+    return this.values.every((v, i) => Math.abs(v) <= this.noise[i]!);
+  }
+
+  largest(): number {
+    return this.values.reduce((most, v) => Math.max(most, Math.abs(v)), 0);
+  }
+
+  /** The alternating sum of a star's angles is that of its directions, twice over; each direction turns with its ends. */
+  read(at: Float64Array): void {
+    this.stars.forEach(({ vertex, ends }, i) => {
+      const first = this.starts[i]!;
+      const [ox, oy] = [at[2 * vertex]!, at[2 * vertex + 1]!];
+      let [value, noise, gx, gy] = [-Math.PI, Number.EPSILON * ends.length * Math.PI, 0, 0];
+      ends.forEach((w, k) => {
+        // Sectors 1, 3, 5 … from one direction to the next: the later direction counts plus, the earlier minus.
+        const sign = k % 2 === 1 ? 1 : -1;
+        const [x, y] = [at[2 * w]!, at[2 * w + 1]!];
+        const [dx, dy] = [x - ox, y - oy];
+        const square = dx * dx + dy * dy;
+        value += sign * Math.atan2(dy, dx);
+        noise +=
+          (Number.EPSILON * Math.max(Math.abs(x), Math.abs(y), Math.abs(ox), Math.abs(oy))) /
+          Math.sqrt(square);
+        const [wx, wy] = [(-dy / square) * sign, (dx / square) * sign];
+        this.put(first + 2 * (k + 1), w, wx, wy);
+        gx -= wx;
+        gy -= wy;
+      });
+      this.put(first, vertex, gx, gy);
+      // Directions are sorted from -pi on, so that the sum is right up to whole turns.
+      this.values[i] = value - 2 * Math.PI * Math.round(value / (2 * Math.PI));
+      this.noise[i] = UNITS * noise;
+    });
+  }
+
+  private put(part: number, vertex: number, gx: number, gy: number): void {
+    const slide = this.slides[vertex]!;
+    const along = slide === 'free' || slide === 'fixed' ? 0 : gx * slide[0] + gy * slide[1];
+    this.weights[part] = slide === 'free' ? gx : slide === 'fixed' ? 0 : along * slide[0];
+    this.weights[part + 1] = slide === 'free' ? gy : slide === 'fixed' ? 0 : along * slide[1];
+  }
+
+  /**
+   * The least move of coordinates that closes all rows to first order: (J Jt) x = values by conjugate gradients (Hestenes
+   * and Stiefel 1952) with the diagonal taken out, then Jt x. Ends when what is left is less than rounding makes.
+   */
+  solve(): Float64Array {
+    const m = this.stars.length;
+    const scale = new Float64Array(m);
+    for (let i = 0; i < m; i++) {
+      let sum = 0;
+      for (let k = this.starts[i]!; k < this.starts[i + 1]!; k++) sum += this.weights[k]! ** 2;
+      scale[i] = sum > 0 ? 1 / sum : 1;
+    }
+    const y = new Float64Array(this.coordinates);
+    const times = new Float64Array(m);
+    const x = new Float64Array(m);
+    const r = Float64Array.from(this.values);
+    const z = r.map((v, i) => v * scale[i]!);
+    let p = Float64Array.from(z);
+    let rz = dotOf(r, z);
+    for (let k = 0; k < 4 * m + 20 && rz > 0; k++) {
+      this.spread(p, y);
+      for (let i = 0; i < m; i++) {
+        let sum = 0;
+        for (let q = this.starts[i]!; q < this.starts[i + 1]!; q++)
+          sum += this.weights[q]! * y[this.columns[q]!]!;
+        times[i] = sum;
+      }
+      const alpha = rz / dotOf(p, times);
+      if (!Number.isFinite(alpha)) break;
+      let isDone = true;
+      for (let i = 0; i < m; i++) {
+        x[i]! += alpha * p[i]!;
+        r[i]! -= alpha * times[i]!;
+        isDone &&= Math.abs(r[i]!) < this.noise[i]! / 4;
+        z[i] = r[i]! * scale[i]!;
+      }
+      if (isDone) break;
+      const next = dotOf(r, z);
+      const beta = next / rz;
+      p = p.map((v, i) => z[i]! + beta * v);
+      rz = next;
+    }
+    this.spread(x, y);
+    return y;
+  }
+
+  /** Jt x. */
+  private spread(x: Float64Array, y: Float64Array): void {
+    y.fill(0);
+    for (let i = 0; i < x.length; i++)
+      for (let k = this.starts[i]!; k < this.starts[i + 1]!; k++)
+        y[this.columns[k]!]! += this.weights[k]! * x[i]!;
+  }
+}
+
+function dotOf(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum;
 }

@@ -31,7 +31,7 @@ export function copyPassage({ from, first, last, into, after, freshId }: CopyAsk
   const written = taken.map((step) => {
     if (step.move.kind !== 'repeat' || ids.has(step.move.of)) return step;
     // A repeat of a step that stays behind is taken as the move it stands for.
-    const own = writeOut(step.move, sequence);
+    const own = writeOut(step.move, sequence, from.steps.indexOf(step) + 1);
     return own.ok ? { ...step, move: own.value } : step;
   });
   for (const id of written.flatMap((s) => [...stepsUsedBy(s.move)])) {

@@ -17,13 +17,18 @@ export interface RepeatContext {
 
 type Found<T> = Outcome<T, Refusal>;
 
+/** What is mapped is read in the model, or inside a construction on the unfolded sheet. */
+interface Mapping extends RepeatContext {
+  readonly frame: 'sheet' | 'model';
+}
+
 /**
  * The move of a step carried along by a symmetry of the sheet: corners become their partners, marks and creases of
  * steps become those of the steps that repeat them, angles turn round in a mirror.
  */
 export function repeatMove(move: Move, context: RepeatContext): Found<Move> {
   try {
-    return done(carry(move, context));
+    return done(carry(move, { ...context, frame: 'model' }));
   } catch (fault) {
     if (fault instanceof CannotRepeat) return failed({ kind: 'asymmetric', text: fault.message });
     throw fault;
@@ -33,7 +38,7 @@ export function repeatMove(move: Move, context: RepeatContext): Found<Move> {
 /** Thrown inside this file only, so that the mapping of a tree of references reads plainly. */
 class CannotRepeat extends Error {}
 
-function carry(move: Move, context: RepeatContext): Move {
+function carry(move: Move, context: Mapping): Move {
   switch (move.kind) {
     case 'unfold':
       return { ...move, step: partnerOf(move.step, context) };
@@ -53,7 +58,7 @@ function carry(move: Move, context: RepeatContext): Move {
 }
 
 /** The step that repeats another under the same map; the step itself when it is its own image. */
-function partnerOf(step: string, context: RepeatContext): string {
+function partnerOf(step: string, context: Mapping): string {
   const key = JSON.stringify(context.map);
   const partner = context.steps.find(
     (s) =>
@@ -76,7 +81,7 @@ function partnerOf(step: string, context: RepeatContext): string {
 }
 
 /** True for a crease or pinch that the map carries onto itself, as a diagonal in a mirror along it. */
-function isOwnImage(move: Move, context: RepeatContext): boolean {
+function isOwnImage(move: Move, context: Mapping): boolean {
   if (move.kind !== 'crease' && move.kind !== 'pinch') return false;
   const ends =
     move.kind === 'pinch' ? move.on : move.line.kind === 'through' ? [move.line.a, move.line.b] : undefined;
@@ -86,10 +91,14 @@ function isOwnImage(move: Move, context: RepeatContext): boolean {
   return images.includes(p!) && images.includes(q!);
 }
 
-/** What is constructed on the unfolded sheet is the same seen from either face of the model. */
-const onTheSheet = (context: RepeatContext): RepeatContext => ({ ...context, behind: false });
+/** Seen from one face a mirrored angle turns the other way round, and so does one on the other face of the model. */
+const turnsRound = ({ map, behind, frame }: Mapping): boolean =>
+  (map.kind === 'mirror') !== (behind && frame === 'model');
 
-function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
+/** What is constructed on the unfolded sheet is the same seen from either face of the model. */
+const onTheSheet = (context: Mapping): Mapping => ({ ...context, frame: 'sheet' });
+
+function mapPointRef(ref: PointRef, context: Mapping): PointRef {
   switch (ref.kind) {
     case 'named': {
       const landmarks = landmarksOf(context.sheet);
@@ -128,7 +137,7 @@ function mapPointRef(ref: PointRef, context: RepeatContext): PointRef {
 }
 
 /** The folder's own name for a point of the sheet, where one lies there. */
-function nameOf(ref: PointRef, context: RepeatContext): PointRef | undefined {
+function nameOf(ref: PointRef, context: Mapping): PointRef | undefined {
   const to = ref.kind === 'sheet' ? readPlace(ref) : undefined;
   const found =
     to &&
@@ -144,7 +153,7 @@ function readPlace({ at }: Extract<PointRef, { kind: 'sheet' }>): Point | undefi
   return x.ok && y.ok ? [x.value, y.value] : undefined;
 }
 
-function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
+function mapLineRef(ref: LineRef, context: Mapping): LineRef {
   const point = (p: PointRef): PointRef => mapPointRef(p, context);
   switch (ref.kind) {
     case 'through':
@@ -163,8 +172,7 @@ function mapLineRef(ref: LineRef, context: RepeatContext): LineRef {
         ...ref,
         at: point(ref.at),
         towards: point(ref.towards),
-        // Seen from one face a mirrored step turns the other way round, and so does one on the other face.
-        degrees: (context.map.kind === 'mirror') !== context.behind ? -ref.degrees : ref.degrees,
+        degrees: turnsRound(context) ? -ref.degrees : ref.degrees,
       };
     case 'landing':
       return {

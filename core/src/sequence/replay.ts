@@ -62,14 +62,14 @@ export function replaySequence(sequence: Sequence, previous?: Replay, slip?: Sli
     previous !== undefined && start === previous.start && isSame(previous.sequence.points, sequence.points);
   for (const [i, step] of sequence.steps.entries()) {
     const known = previous?.steps[i];
-    reuse &&=
-      slip?.step !== i + 1 &&
-      known !== undefined &&
-      isReusable(known, step, sequence.steps, previous!.sequence.steps);
+    reuse &&= slip?.step !== i + 1 && known !== undefined && isReusable(known, step);
     const state = done[i - 1]?.after ?? start;
-    const replayed = reuse
+    // Why a step is refused may depend on what comes after it, so that it is always said anew.
+    const isKept = reuse && known?.refusal === undefined;
+    const replayed = isKept
       ? { ...known!, step }
       : replayStep(step, i + 1, { state, points: sequence.points, trails, numbers }, sequence, slip);
+    reuse &&= isKept || replayed.refusal !== undefined;
     if (replayed.trail) trails.set(step.id, replayed.trail);
     done.push(replayed);
     if (slip?.stops && replayed.refusal && !known?.refusal) break;
@@ -79,24 +79,9 @@ export function replaySequence(sequence: Sequence, previous?: Replay, slip?: Sli
 
 const isSame = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
-/** Notes and passages do not fold paper; a repeat also depends on the steps it looks up anywhere in the plan. */
-function isReusable(
-  known: ReplayedStep,
-  step: Step,
-  steps: readonly Step[],
-  before: readonly Step[],
-): boolean {
-  if (known.step.id !== step.id || !isSame(known.step.move, step.move)) return false;
-  return (
-    step.move.kind !== 'repeat' ||
-    steps === before ||
-    isSame(
-      steps.map((s) => [s.id, s.move]),
-      before.map((s) => [s.id, s.move]),
-    ) ||
-    known.refusal === undefined
-  );
-}
+/** Notes and passages do not fold paper. A step, also a repeat, depends on itself and the steps before it alone. */
+const isReusable = (known: ReplayedStep, step: Step): boolean =>
+  known.step.id === step.id && isSame(known.step.move, step.move);
 
 function replayStep(
   step: Step,
@@ -106,7 +91,7 @@ function replayStep(
   slip?: Slip,
 ): ReplayedStep {
   const base = { step, number, before: context.state };
-  const written = writeOut(step.move, sequence);
+  const written = writeOut(step.move, sequence, number);
   if (!written.ok)
     return { ...base, move: step.move, after: context.state, refusal: written.fault, landmarks: [] };
   const move = written.value;
@@ -154,34 +139,34 @@ function pointTrace(trace: MoveTrace, move: Move, context: ResolveContext): Move
   return from.ok && to.ok ? { ...trace, from: from.value.model, to: to.value.model } : trace;
 }
 
-/** A repeat as the move it stands for; repeats of repeats are followed to the first pass. */
-export function writeOut(move: Move, sequence: Sequence, depth = 0): Outcome<Move, Refusal> {
+/**
+ * The repeat that stands at a number as the move it stands for; repeats of repeats are followed to the first pass. Only
+ * steps before it can be repeated: what comes later is not folded yet, and would make a replay depend on its future.
+ */
+export function writeOut(move: Move, sequence: Sequence, number: number): Outcome<Move, Refusal> {
   if (move.kind !== 'repeat') return done(move);
-  const original = sequence.steps.find((s) => s.id === move.of);
-  if (!original)
+  const at = sequence.steps.findIndex((s) => s.id === move.of);
+  if (at < 0)
     return failed({
       kind: 'reference',
       text: 'The step to be repeated is gone; choose another step, or delete this repeat.',
     });
-  // A passage that holds repeats can itself be repeated: the inner repeat is written out first.
-  const first = depth < MOST_NESTED ? writeOut(original.move, sequence, depth + 1) : undefined;
-  if (!first)
+  if (at >= number - 1)
     return failed({
       kind: 'reference',
-      text: 'The repeats refer to each other in a ring; choose the step to be repeated again.',
+      text: `Step ${at + 1}, which is to be repeated here, is not folded before step ${number}; move this repeat behind it, or repeat an earlier step.`,
     });
+  // A passage that holds repeats can itself be repeated: the inner repeat is written out first.
+  const first = writeOut(sequence.steps[at]!.move, sequence, at + 1);
   if (!first.ok) return first;
   return repeatMove(first.value, {
     sheet: sequence.sheet,
     points: sequence.points,
-    steps: sequence.steps,
+    steps: sequence.steps.slice(0, number - 1),
     map: move.map,
     behind: move.behind,
   });
 }
-
-/** Repeats of repeats of repeats; more is a ring. */
-const MOST_NESTED = 8;
 
 /** What references are read against when all is folded: the last state, with every mark and crease made on the way. */
 export function contextAfter({ sequence, start, steps }: Replay, state?: FlatState): ResolveContext {

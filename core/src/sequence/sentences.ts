@@ -13,7 +13,8 @@ export function sayStep(step: Step, sequence: Sequence): string {
   if (step.move.kind !== 'repeat') return sayMove(step.move, names) + taste;
   const { of, map, behind: isBehind } = step.move;
   const number = names.get(of)?.number;
-  const written = writeOut(step.move, sequence);
+  const at = sequence.steps.findIndex((s) => s.id === step.id);
+  const written = writeOut(step.move, sequence, (at < 0 ? sequence.steps.length : at) + 1);
   const again =
     number === undefined
       ? 'Repeat a step that is gone'
