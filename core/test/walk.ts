@@ -1,6 +1,8 @@
 import { bases } from '../src/bases/index.ts';
-import { type FlatState, facetOnSheet, facetsAt, foldsOf, toModel } from '../src/folded/index.ts';
-import { type Point, centroidOf, distance } from '../src/geometry/index.ts';
+import { type FlatState, checkState, facetOnSheet, facetsAt, foldsOf, toModel } from '../src/folded/index.ts';
+import { type Point, areaOf, boundsOf, centroidOf, distance, lineOnto } from '../src/geometry/index.ts';
+import { checkLayers } from '../src/layers/index.ts';
+import { type ReflectRequest, reflectBeyond } from '../src/moves/index.ts';
 import {
   type LineRef,
   type Move,
@@ -11,6 +13,8 @@ import {
   replaySequence,
   stepSchema,
 } from '../src/sequence/index.ts';
+import { symmetriesOf } from '../src/sheet/index.ts';
+import { type Image, differs, imageOf } from './mirrored.ts';
 
 type Chance = () => number;
 export const pick = <T>(list: readonly T[], chance: Chance): T => list[Math.floor(chance() * list.length)]!;
@@ -239,4 +243,137 @@ export function mixedTip(before: FlatState, after: FlatState, way: 'inside' | 'o
   return rims.some(([tip, own]) =>
     [...front.keys()].some((body) => after.order[tip * n + body]! * (front.get(own) ? 1 : -1) < 0),
   );
+}
+
+/** What a law found wrong with one accepted move. */
+export type Fault = 'illegal' | 'unfold refused' | 'unfold changed' | 'image differs' | 'mixed';
+
+/** A random walk and its image, folded side by side. */
+export interface Walk {
+  readonly replay: Replay;
+  readonly image: Image;
+  readonly mirrored: Replay;
+}
+
+export function beginWalk(sequences: readonly Sequence[], chance: Chance, mostFacets: number): Walk {
+  const replay = randomStart(sequences, chance, mostFacets);
+  const image: Image = {
+    map: pick(symmetriesOf(replay.sequence.sheet), chance),
+    behind: chance() < 0.5,
+  };
+  // The image of an empty sequence still has to be turned over: a step that does nothing carries it.
+  const still = stepOf('still', { kind: 'rotate', degrees: 0 });
+  const own = replay.steps.length > 0 ? replay : withStep(replay, still);
+  return { replay: own, image, mirrored: replaySequence(imageOf(own.sequence, image)) };
+}
+
+/**
+ * Makes a random move of a kind and holds it against the laws: every state lawful by two verifiers, unfolding gives back
+ * the state before, the image of the sequence gives the image of the state, a reverse fold is not mixed. Where the paper
+ * and all of the move are symmetric and two results are each other's image, none can be preferred: that is no fault, and
+ * told as `twin`. Undefined where the move is refused or not to be had.
+ */
+export function stepWalk(
+  walk: Walk,
+  kind: string,
+  chance: Chance,
+  mostFacets: number,
+): { walk: Walk; faults: Fault[]; twin: boolean } | undefined {
+  const before = lastState(walk.replay);
+  const next = tryMove(walk.replay, kind, `x${walk.replay.steps.length}`, chance);
+  if (!next || lastState(next).facets.length > mostFacets) return undefined;
+  const after = lastState(next);
+  const faults: Fault[] = [];
+  if (checkState(after).length + checkLayers(after).length > 0) faults.push('illegal');
+  const opened = withStep(next, stepOf('open', { kind: 'unfold', step: next.steps.at(-1)!.step.id }));
+  if (opened.steps.at(-1)!.refusal) faults.push('unfold refused');
+  else if (!isSameState(before, lastState(opened))) faults.push('unfold changed');
+  const move = moveOf(next);
+  if (move.kind === 'reverse' && move.mode !== 'auto' && mixedTip(before, after, move.mode))
+    faults.push('mixed');
+  const mirrored = replaySequence(imageOf(next.sequence, walk.image), walk.mirrored);
+  const differ =
+    mirrored.steps.at(-1)!.refusal !== undefined || differs(after, lastState(mirrored), walk.image) !== '';
+  const twin = differ && isSymmetric(before);
+  if (differ && !twin) faults.push('image differs');
+  return { walk: { ...walk, replay: next, mirrored }, faults, twin };
+}
+
+/** True where some image of the state is the state itself. */
+const isSymmetric = (state: FlatState): boolean =>
+  symmetriesOf(state.sheet).some((map) =>
+    [false, true].some((behind) => differs(state, state, { map, behind }) === ''),
+  );
+
+/** The collapse of a pattern on the flat sheet, and the same with every crease cut into stretches, some overlapping. */
+export function stretchesOf(
+  creases: readonly { readonly from: Point; readonly to: Point; readonly sense: string }[],
+  chance: Chance,
+): { from: PointRef; to: PointRef; sense: string }[] {
+  const all = creases.flatMap(({ from, to, sense }) => {
+    const cuts = [0, ...Array.from({ length: Math.floor(chance() * 4) }, chance).sort((a, b) => a - b), 1];
+    return cuts.slice(1).map((t, i) => {
+      const begin = i > 0 && chance() < 0.3 ? cuts[i - 1]! : cuts[i]!;
+      const ends = [toward(from, to, begin), toward(from, to, t)].map(on);
+      return chance() < 0.5
+        ? { from: ends[0]!, to: ends[1]!, sense }
+        : { from: ends[1]!, to: ends[0]!, sense };
+    });
+  });
+  return all
+    .map((c) => ({ c, key: chance() }))
+    .sort((a, b) => a.key - b.key)
+    .map((x) => x.c);
+}
+
+/** Two open sinks of a state, each as lines and flaps of the engine, whose paper keeps apart before and after. */
+export function separateSinks(
+  state: FlatState,
+  chance: Chance,
+): { first: ReflectRequest; second: ReflectRequest } | undefined {
+  const asks = Array.from({ length: 6 }, () => sinkAsk(state, chance)).flatMap((ask) => {
+    const made = ask && reflectBeyond(state, ask);
+    return ask && made?.ok ? [{ ask, reach: reachOf(state, made.value.state) }] : [];
+  });
+  const apart = (x: Box, y: Box): boolean =>
+    x.maxX < y.minX - 1e-6 || y.maxX < x.minX - 1e-6 || x.maxY < y.minY - 1e-6 || y.maxY < x.minY - 1e-6;
+  for (const [i, first] of asks.entries())
+    for (const second of asks.slice(i + 1))
+      if (first.reach.every((x) => second.reach.every((y) => apart(x, y))))
+        return { first: first.ask, second: second.ask };
+  return undefined;
+}
+
+type Box = ReturnType<typeof boundsOf>;
+
+function sinkAsk(state: FlatState, chance: Chance): ReflectRequest | undefined {
+  const corner = closedCorner(state, chance);
+  const at = corner && toModel(state, corner.tip);
+  const inner = corner && toModel(state, middle(state, corner.f));
+  if (!corner || !at || !inner) return undefined;
+  const line = lineOnto(at, toward(at, inner, 0.2 + chance() * 0.8));
+  return line && { line, flap: [corner.tip], mode: 'sink', step: 'x' };
+}
+
+/** Boxes round paper that a move has displaced, where it lay and where it lies. */
+function reachOf(before: FlatState, after: FlatState) {
+  return after.facets.flatMap((_, f) => {
+    const corners = facetOnSheet(after, f);
+    const p = centroidOf(corners);
+    if (distance(toModel(before, p)!, toModel(after, p)!) < 1e-9) return [];
+    return [
+      boundsOf(corners.map((c) => toModel(before, c)!)),
+      boundsOf(corners.map((c) => toModel(after, c)!)),
+    ];
+  });
+}
+
+/** Folds of a state on the sheet, with their senses, as the creases of a collapse. */
+export const foldsAt = (state: FlatState): { from: Point; to: Point; sense: string }[] =>
+  foldsOf(state).map(({ from, to, sense }) => ({ from, to, sense }));
+
+/** A material point inside the largest facet. */
+export function anchorOf(state: FlatState): Point {
+  const areas = state.facets.map((_, f) => areaOf(facetOnSheet(state, f)));
+  return middle(state, areas.indexOf(Math.max(...areas)));
 }

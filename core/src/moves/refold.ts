@@ -140,12 +140,8 @@ function rankPlaces(
   return weighed.sort((a, b) => steps(a.moved, b.moved) || steps(a.folded, b.folded)).map((w) => w.motions);
 }
 
-/** Points the request names, on the sheet: what is brought, the anchor, then where its creases end. */
-const pointsOf = ({ bring, anchor, creases }: RefoldRequest): Point[] => [
-  ...bring.map((b) => b.point),
-  anchor,
-  ...creases.flatMap((c) => (c.frame === 'sheet' ? [c.from, c.to] : c.on === 'all' ? [] : c.on)),
-];
+/** Points the request names, on the sheet. Creases do not count: they may be given in any order and by stretches. */
+const pointsOf = ({ bring, anchor }: RefoldRequest): Point[] => [...bring.map((b) => b.point), anchor];
 
 const isStill = (motion: Isometry): boolean => isSamePlacement(motion, identity);
 
