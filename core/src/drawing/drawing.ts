@@ -301,7 +301,7 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least 
   const sense = senseOf(move);
   const lines = trace.chords.map((c): DrawItem => ({
     kind: 'line',
-    style: move.kind === 'unfold' ? 'rest' : sense,
+    style: move.kind === 'unfold' ? 'rest' : (c.sense ?? sense),
     ...stretched(c, least),
   }));
   const style: ArrowStyle =
@@ -311,7 +311,7 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least 
         ? 'unfold'
         : sense;
   const way = { from: trace.from, to: trace.to };
-  const ways = [way, ...(trace.second ? [trace.second] : [])];
+  const ways = [way, ...(trace.second ? [trace.second] : []), ...(trace.parts ?? [])];
   const block = blockOf(move);
   return [
     ...lines,
@@ -343,7 +343,6 @@ function equalParts(move: ReplayedStep['move'], trace: MoveTrace): DrawItem[] {
   if ((move.kind === 'pinch' || move.kind === 'crease') && move.line.kind === 'onto')
     return [{ kind: 'equal', from: trace.from, to: trace.to, parts: 2 }];
   if (move.kind !== 'accordion') return [];
-  // Chords of later pleats lie as the paper then does: the first two are a pleat apart, on towards the point.
   const [first, second] = trace.chords.map((c) => between(c.from, c.to, 0.5));
   if (!first || !second) return [];
   const across = toUnit(trace.line.normal);

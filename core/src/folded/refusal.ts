@@ -1,4 +1,4 @@
-import { type Point, tolerance } from '../geometry/index.ts';
+import { type Point, type Segment, tolerance } from '../geometry/index.ts';
 
 /**
  * Why a move cannot be made. tear: paper would have to tear; through: paper would pass through itself; reference: a
@@ -13,6 +13,8 @@ export interface Refusal {
   readonly text: string;
   /** The place in the model, where there is one. */
   readonly at?: Point;
+  /** Creases on the sheet that would make the move possible. */
+  readonly adds?: readonly Segment[];
 }
 
 /** Refuses a crease that would leave an edge too short to fold: how far it passes a corner, in sheet sides. */

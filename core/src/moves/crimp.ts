@@ -168,6 +168,26 @@ export interface PleatRequest {
 
 /** Pleat. Only paper that the first fold has moved comes back over the second line. */
 export function pleat(state: FlatState, request: PleatRequest): Outcome<MoveResult, Refusal> {
+  const made = pleatAs(state, request);
+  if (made.ok || made.fault.kind !== 'through') return made;
+  const other: CreaseSense = request.sense === 'valley' ? 'mountain' : 'valley';
+  const ways = [
+    { change: { sense: other }, words: `pleat it ${other}` },
+    { change: { layers: 'all' as const, hold: [] }, words: 'pleat all layers beyond the line together' },
+    { change: { sense: other, layers: 'all' as const, hold: [] }, words: `pleat all layers ${other}` },
+  ];
+  const works = ways.filter(({ change }) => pleatAs(state, { ...request, ...change }).ok);
+  const [cause] = made.fault.text.split(';');
+  return failed({
+    ...made.fault,
+    text:
+      works.length > 0
+        ? `${cause}; ${works.map((w) => w.words).join(', or ')}.`
+        : `${cause}; neither the other way nor with all layers can it be pleated on these lines: choose lines nearer to the tip.`,
+  });
+}
+
+function pleatAs(state: FlatState, request: PleatRequest): Outcome<MoveResult, Refusal> {
   const { lines, flap, sense, layers, hold, step } = request;
   const [near, far] = lines;
   const first = foldOver(state, { line: near, flap, sense, layers, hold, step });

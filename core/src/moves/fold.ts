@@ -30,6 +30,7 @@ import {
   toModel,
 } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
+import { cornersOf } from '../sheet/index.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
 import { findRims } from './rims.ts';
 import { type MoveResult, type MoveTrace, layersAlong } from './result.ts';
@@ -66,7 +67,7 @@ export function foldOver(state: FlatState, request: FoldRequest): Outcome<MoveRe
   if (!turn.ok) return turn;
   if (request.tuck) return tuckOver(state, turn.value, request);
   const blocked = findBlocked(turn.value, request.sense);
-  if (blocked) return failed(explainBlocked(turn.value, request, blocked));
+  if (blocked) return failed(explainBlocked(state, turn.value, request, blocked));
   const { moving, order } = turn.value;
   const moved = reflectPieces(turn.value, request.line);
   const committed = commit(
@@ -204,22 +205,66 @@ function findBlocked({ mesh, moving, order }: Turn, sense: CreaseSense): [number
   return undefined;
 }
 
-function explainBlocked(turn: Turn, request: FoldRequest, [m, f]: [number, number]): Refusal {
-  const other: CreaseSense = request.sense === 'valley' ? 'mountain' : 'valley';
-  const staying = pieceOnModel(turn.mesh, turn.mesh.pieces[f]!, 'before');
-  const at = centroidOf(
-    doOverlap(staying, pieceOnModel(turn.mesh, turn.mesh.pieces[m]!, 'before'), 0) ? staying : [],
+/** Says how many layers lie in the way and where, and what would work; each remedy is folded before it is said. */
+function explainBlocked(
+  state: FlatState,
+  turn: Turn,
+  request: FoldRequest,
+  [m, f]: [number, number],
+): Refusal {
+  const { mesh, moving, order } = turn;
+  const n = mesh.pieces.length;
+  const inTheWay = request.sense === 'valley' ? -1 : 1;
+  const blocking = new Set(
+    mesh.pieces.flatMap((_, g) =>
+      !moving.has(g) && [...moving].some((k) => order[k * n + g] === inTheWay)
+        ? [mesh.pieces[g]!.parent]
+        : [],
+    ),
   );
-  const remedy =
-    findBlocked(turn, other) === undefined
-      ? `${other}-fold it to the other side, or take all layers`
-      : 'take all layers beyond the line';
+  const staying = pieceOnModel(mesh, mesh.pieces[f]!, 'before');
+  const at = centroidOf(doOverlap(staying, pieceOnModel(mesh, mesh.pieces[m]!, 'before'), 0) ? staying : []);
+  const count = blocking.size;
+  const remedies = remediesFor(state, turn, request);
   return {
     kind: 'through',
-    text: `Paper would pass through itself: a layer that stays lies ${request.sense === 'valley' ? 'on top of' : 'under'} the flap; ${remedy}.`,
+    text: `Paper would pass through itself: ${count} layer${count === 1 ? ' that stays lies' : 's that stay lie'} ${request.sense === 'valley' ? 'on top of' : 'under'} the flap, and none may; ${remedies.length > 0 ? remedies.join(', or ') : 'neither the other way nor with all layers can it be folded along this line: open the layers in the way first, or choose another line'}.`,
     at,
   };
 }
+
+/** Other ways to fold along the line that the engine accepts, in words. */
+function remediesFor(state: FlatState, turn: Turn, request: FoldRequest): string[] {
+  const other: CreaseSense = request.sense === 'valley' ? 'mountain' : 'valley';
+  const works = (change: Partial<FoldRequest>): boolean => {
+    const again = prepareTurn(state, { ...request, ...change });
+    return again.ok && findBlocked(again.value, change.sense ?? request.sense) === undefined;
+  };
+  const found: string[] = [];
+  if (works({ sense: other })) found.push(`${other}-fold it to the other side`);
+  if (request.layers === 'flap' && works({ layers: 'all', hold: [] })) {
+    const along = cornersTaken(state, turn, request);
+    found.push(
+      `take all layers beyond the line${along.length > 0 ? `, which takes ${listOf(along)} along too (hold what shall stay)` : ''}`,
+    );
+  }
+  return found;
+}
+
+/** Named corners of the sheet that move with all layers, and not with the flap alone. */
+function cornersTaken(state: FlatState, { moving }: Turn, request: FoldRequest): string[] {
+  const all = prepareTurn(state, { ...request, layers: 'all', hold: [] });
+  if (!all.ok) return [];
+  const { mesh } = all.value;
+  return cornersOf(state.sheet).flatMap(({ name, at }) => {
+    const holding = [...piecesAt(mesh, at, 1), ...piecesAt(mesh, at, -1)];
+    const isMore = holding.some((p) => all.value.moving.has(p) && !moving.has(p));
+    return isMore ? [`corner ${name}`] : [];
+  });
+}
+
+const listOf = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
 function orderAfter(
   mesh: FineMesh,

@@ -4,9 +4,11 @@ import {
   type Segment,
   apply,
   areaOf,
+  between,
   compose,
   distance,
   identity,
+  isOnSegment,
   isSamePlacement,
   isTurned,
   lineThrough,
@@ -17,6 +19,7 @@ import {
   type FineMesh,
   type FlatState,
   type Refusal,
+  facetsAt,
   listEdges,
   inheritOrder,
   isSameSegment,
@@ -25,9 +28,10 @@ import {
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst } from './lay.ts';
-import { type MoveResult, type MoveTrace, layersAlong } from './result.ts';
+import { type MoveResult, type MoveTrace, layersAlong, waysOf } from './result.ts';
 
 import { type Clusters, type PlaceRequest, holding, joinRigid, searchPlaces } from './clusters.ts';
+import { explainOpenVertex } from './closing.ts';
 import { type RefoldCrease, cutCreases } from './creases.ts';
 
 /** Folds several creases at once (squash, petal, rabbit ear, swivel, collapse): the paper finds its new rest. */
@@ -48,10 +52,10 @@ const PLACE_EFFORT = 200_000;
  */
 export function refold(state: FlatState, request: RefoldRequest): Outcome<MoveResult, Refusal> {
   const found = placeAll(state, request);
-  if (!found.ok) return found;
+  if (!found.ok) return found.fault.kind === 'crease' ? failed(locate(state, request, found.fault)) : found;
   for (const laid of found.value) {
     const made = settleFirst(laid, ordersToTry(laid, request.side), request.picks);
-    if (made) return done({ ...made, ...traceOf(laid, request) });
+    if (made) return done({ ...made, ...traceOf(laid, request, made) });
   }
   return failed({
     kind: 'through',
@@ -63,12 +67,15 @@ export function refold(state: FlatState, request: RefoldRequest): Outcome<MoveRe
 export function listRefolds(state: FlatState, request: RefoldRequest): Outcome<MoveResult[], Refusal> {
   const found = placeAll(state, request);
   if (!found.ok) return found;
-  const results = found.value.flatMap((laid) =>
-    settleAll(laid, keepPairs(laid, senses(laid), 'still'), request.picks).map((made) => ({
-      ...made,
-      ...traceOf(laid, request),
-    })),
-  );
+  const results = found.value.flatMap((laid) => {
+    const wished = senses(laid);
+    return wished
+      ? settleAll(laid, keepPairs(laid, wished, 'still'), request.picks).map((made) => ({
+          ...made,
+          ...traceOf(laid, request, made),
+        }))
+      : [];
+  });
   return results.length > 0
     ? done(results)
     : failed({
@@ -145,14 +152,13 @@ const pointsOf = ({ bring, anchor }: RefoldRequest): Point[] => [...bring.map((b
 
 const isStill = (motion: Isometry): boolean => isSamePlacement(motion, identity);
 
-/** Relations the wished senses ask for. */
-function senses(laid: Placed): PieceOrder {
+/** Relations the wished senses ask for; undefined where they contradict each other, as on a fold half valley, half mountain. */
+function senses(laid: Placed): PieceOrder | undefined {
   const order = new PieceOrder(laid.mesh);
   for (const [a, b, sense] of laid.sensed) {
     const turned = isTurned(laid.mesh.pieces[a]!.after) ? a : b;
     const plain = turned === a ? b : a;
-    if (sense === 'valley') order.put(turned, plain);
-    else order.put(plain, turned);
+    if (!(sense === 'valley' ? order.put(turned, plain) : order.put(plain, turned))) return undefined;
   }
   return order;
 }
@@ -175,6 +181,7 @@ function keepPairs(laid: Placed, order: PieceOrder, which: 'still' | 'cluster' |
 
 function ordersToTry(laid: Placed, side: RefoldRequest['side']): PieceOrder[] {
   const wished = senses(laid);
+  if (!wished) return [];
   const ways = (['together', 'cluster', 'still'] as const).map((which) => keepPairs(laid, wished, which));
   return side === 'any' ? ways : [...ways.flatMap((o) => onSide(laid, o, side) ?? []), ...ways];
 }
@@ -192,42 +199,80 @@ function onSide(laid: Placed, order: PieceOrder, side: 'front' | 'behind'): Piec
   return copy;
 }
 
-/** Where the creases run before the move, and the way of the point that is brought or moves farthest. */
-function traceOf({ mesh, motions }: Placed, request: RefoldRequest): { trace?: MoveTrace } {
-  const chords: Segment[] = [];
+/** Where the creases run before the move and in which senses, and the ways of the parts that move, one for each motion. */
+function traceOf(laid: Placed, request: RefoldRequest, made: MoveResult): { trace?: MoveTrace } {
+  const { mesh, motions, before } = laid;
+  const n = mesh.pieces.length;
+  const chords: (Segment & { pieces: [number, number]; sense?: CreaseSense })[] = [];
   const all: Segment[] = [];
+  // The two sides of one crease lie apart, so that either may tell which of two layers is on top.
+  const liesOver = (own: readonly number[], other: readonly number[]): boolean =>
+    own.some((p) => other.some((q) => before[p * n + q] === 1));
   for (const { u, v, left: a, right: b } of listEdges(mesh.pieces.map((p) => p.loop))) {
     if (b < 0 || isSamePlacement(motions[a]!, motions[b]!)) continue;
-    const { before } = mesh.pieces[a]!;
-    const chord = { from: apply(before, mesh.vertices[u]!), to: apply(before, mesh.vertices[v]!) };
+    const [p, q] = [mesh.vertices[u]!, mesh.vertices[v]!];
+    const placed = mesh.pieces[a]!.before;
+    const chord = { from: apply(placed, p), to: apply(placed, q) };
     all.push(chord);
-    if (!chords.some((c) => isSameSegment(c, chord))) chords.push(chord);
+    const crease = made.made.find((c) => isOnSegment(between(p, q, 0.5), c, 1e-9));
+    const sense = crease && (isTurned(placed) ? OTHER[crease.sense] : crease.sense);
+    const pieces: [number, number] = [a, b];
+    const drawn = { ...chord, pieces, ...(sense ? { sense } : {}) };
+    // Of layers that are creased in one place the top one is drawn.
+    const at = chords.findIndex((c) => isSameSegment(c, chord));
+    if (at < 0) chords.push(drawn);
+    else if (sense && (!chords[at]!.sense || liesOver(pieces, chords[at]!.pieces))) chords[at] = drawn;
   }
-  const way = request.bring[0]
-    ? mesh.pieces.flatMap((p, i) =>
-        holding(mesh, request.bring[0]!.point).includes(i)
-          ? [{ from: apply(p.before, request.bring[0]!.point), to: request.bring[0]!.to }]
-          : [],
-      )[0]
-    : farthest(mesh, motions);
+  const brought = request.bring[0];
+  const holder = brought && holding(mesh, brought.point)[0];
+  const ways = [
+    ...(brought && holder !== undefined
+      ? [{ from: apply(mesh.pieces[holder]!.before, brought.point), to: brought.to }]
+      : []),
+    ...farthestOfParts(mesh, motions),
+  ];
+  const way = brought ? ways[0] : waysOf(ways);
   const line = chords[0] && lineThrough(chords[0].from, chords[0].to);
   if (!way || !line) return {};
-  return {
-    trace: { line, chords: joinSegments(chords, () => true), ...way, layersAtCrease: layersAlong(all) },
-  };
+  const joined = joinSegments(
+    chords.map(({ from, to, sense }) => ({ from, to, ...(sense ? { sense } : {}) })),
+    (c, d) => c.sense === d.sense,
+  );
+  return { trace: { line, chords: joined, ...way, layersAtCrease: layersAlong(all) } };
 }
 
-function farthest(mesh: FineMesh, motions: readonly Isometry[]): Segment | undefined {
-  let best: (Segment & { far: number }) | undefined;
+const OTHER = { valley: 'mountain', mountain: 'valley' } as const;
+
+/** For every motion of the paper the way of the corner that goes farthest with it. */
+function farthestOfParts(mesh: FineMesh, motions: readonly Isometry[]): Segment[] {
+  const parts: { motion: Isometry; way: Segment; far: number }[] = [];
   mesh.pieces.forEach(({ loop, before }, i) => {
+    if (isStill(motions[i]!)) return;
+    let part = parts.find((p) => isSamePlacement(p.motion, motions[i]!));
     for (const v of loop) {
       const from = apply(before, mesh.vertices[v]!);
       const to = apply(motions[i]!, from);
       const far = distance(from, to);
-      if (far > (best?.far ?? 0) + 1e-9) best = { from, to, far };
+      if (!part) parts.push((part = { motion: motions[i]!, way: { from, to }, far }));
+      else if (far > part.far + 1e-9) Object.assign(part, { way: { from, to }, far });
     }
   });
-  return best && { from: best.from, to: best.to };
+  return parts.map((p) => p.way);
+}
+
+/** The refusal with the vertex that does not close, and the crease that would close it. */
+function locate(state: FlatState, request: RefoldRequest, fault: Refusal): Refusal {
+  const cut = cutCreases(state, request.creases);
+  if (!cut.ok) return fault;
+  const { mesh, wishes } = cut.value;
+  const free = new Set(request.free.flatMap((p) => facetsAt(state, p)));
+  if (request.folds === 'free') mesh.cut.forEach((isCut, f) => isCut && free.add(f));
+  const closes = (added: readonly RefoldCrease[]): boolean => {
+    const more = { ...request, creases: [...request.creases, ...added], picks: [] };
+    const placed = placeAll(state, more);
+    return placed.ok && placed.value.some((laid) => settleFirst(laid, ordersToTry(laid, more.side)));
+  };
+  return explainOpenVertex(mesh, wishes, (f) => free.has(f), closes) ?? fault;
 }
 
 function explainNoPlace(state: FlatState, clusters: Clusters, request: RefoldRequest): Refusal {

@@ -1,10 +1,20 @@
-import { type Line, type Point, isTurned, mirrorLine, sideOf, tolerance } from '../geometry/index.ts';
+import {
+  type Line,
+  type Point,
+  type Segment,
+  isTurned,
+  mirrorLine,
+  mirrorPoint,
+  sideOf,
+  tolerance,
+} from '../geometry/index.ts';
 import {
   type CreaseSense,
   type FlatState,
   type Refusal,
   facetsAt,
   inheritOrder,
+  joinSegments,
   MeshCutter,
   pieceOnModel,
 } from '../folded/index.ts';
@@ -39,19 +49,11 @@ export function foldSeveral(state: FlatState, request: FoldsRequest): Outcome<Mo
 }
 
 function join(first: MoveResult, second: MoveResult): MoveResult {
-  const trace = first.trace ?? second.trace;
-  return {
-    state: second.state,
-    made: [...first.made, ...second.made],
-    ...(trace
-      ? {
-          trace: {
-            ...trace,
-            chords: [...(first.trace?.chords ?? []), ...(second.trace?.chords ?? [])],
-          },
-        }
-      : {}),
-  };
+  const [one, two] = [first.trace, second.trace];
+  const made = [...first.made, ...second.made];
+  if (!one || !two) return { state: second.state, made, ...(one || two ? { trace: (one ?? two)! } : {}) };
+  const parts = [...(one.parts ?? []), { from: two.from, to: two.to }];
+  return { state: second.state, made, trace: { ...one, chords: [...one.chords, ...two.chords], parts } };
 }
 
 /** A point pushed in and out again, or a single layer folded to and fro, on evenly spaced lines. */
@@ -85,6 +87,7 @@ export function accordion(state: FlatState, request: AccordionRequest): Outcome<
   const gap = Math.abs(given) * last < room.value - tolerance.overlap ? given : given / last;
   let result: MoveResult = { state, made: [] };
   const passed: Line[] = [];
+  const chords: (Segment & { sense?: CreaseSense })[] = [];
   let kind: PleatKind | undefined;
   // A single layer is folded to the side its front shows to.
   const held = facetsAt(state, request.flap[0]!)[0];
@@ -100,12 +103,30 @@ export function accordion(state: FlatState, request: AccordionRequest): Outcome<
         ...next.fault,
         text: `Pleat ${k + 1} of ${request.pleats}: ${next.fault.text}`,
       });
+    // Creases are drawn where they lie before the first pleat; those of one layer turn about.
+    const back = (q: Point): Point => passed.reduceRight((at, l) => mirrorPoint(l, at), q);
+    const trace = next.value.made.trace;
+    const sense = next.value.kind !== 'fold' || k % 2 === 0 ? {} : { sense: OTHER[towards] };
+    for (const c of trace?.chords ?? [])
+      chords.push({
+        from: back(c.from),
+        to: back(c.to),
+        ...(next.value.kind === 'fold' ? { sense: towards } : {}),
+        ...sense,
+      });
     passed.push(line);
     kind = next.value.kind;
     result = join(result, next.value.made);
   }
-  return done(result);
+  // The pleats are one point going to and fro: one arrow shows it.
+  const { parts: _parts, ...trace } = result.trace!;
+  return done({
+    ...result,
+    trace: { ...trace, chords: joinSegments(chords, (c, d) => c.sense === d.sense) },
+  });
 }
+
+const OTHER = { valley: 'mountain', mountain: 'valley' } as const;
 
 type PleatKind = 'sink' | 'reverse' | 'fold';
 

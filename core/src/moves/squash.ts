@@ -25,6 +25,7 @@ import {
   type FlatState,
   type Refusal,
   facetOnModel,
+  facetOnSheet,
   facetsAt,
   foldsOf,
   toModel,
@@ -58,6 +59,50 @@ const lost = (text: string): { ok: false; fault: Refusal } => failed({ kind: 're
  * over the hinge and is creased at (theta - phi)/2, the back layer stays and is creased at (theta + phi)/2.
  */
 export function squash(state: FlatState, request: SquashRequest): Outcome<MoveResult, Refusal> {
+  const made = squashWith(state, request);
+  if (made.ok) return made;
+  const { front, back } = request;
+  if (squashWith(state, { ...request, front: back, back: front }).ok)
+    return failed({
+      ...made.fault,
+      text: 'The layers of the squash are the wrong way round: the one that turns over the hinge was given as the one that stays. Choose them in the other order.',
+    });
+  const layers = otherLayers(state, back[0], [...front, ...back]);
+  const fits = layers.find(({ at }) => squashWith(state, { ...request, back: [at] }).ok);
+  return fits
+    ? failed({
+        ...made.fault,
+        text: `With that layer staying the flap cannot be squashed; it can with ${fits.words}: choose that one.`,
+      })
+    : made;
+}
+
+/** Other layers that lie with a material point, with the words that tell which: counted from the top, or from behind. */
+function otherLayers(
+  state: FlatState,
+  point: Point | undefined,
+  own: readonly Point[],
+): { at: Point; words: string }[] {
+  const f = point && facetsAt(state, point)[0];
+  if (f === undefined) return [];
+  const n = state.facets.length;
+  const taken = new Set(own.flatMap((p) => facetsAt(state, p)));
+  const stack = state.facets
+    .flatMap((_, g) => (g === f || state.order[f * n + g] !== 0 ? [g] : []))
+    .sort((a, b) => state.order[b * n + a]! - state.order[a * n + b]!);
+  return stack.flatMap((g, i) =>
+    taken.has(g)
+      ? []
+      : [
+          {
+            at: centroidOf(facetOnSheet(state, g)),
+            words: `layer ${i + 1} from the top of the ${stack.length} there`,
+          },
+        ],
+  );
+}
+
+function squashWith(state: FlatState, request: SquashRequest): Outcome<MoveResult, Refusal> {
   const [apex, hinge, ridge] = [request.apex, request.hinge, request.ridge].map((p) => toModel(state, p));
   if (!apex || !hinge || !ridge) return lost('A point of the squash lies off the sheet; choose it again.');
   const base = subtract(hinge, apex);
@@ -123,18 +168,33 @@ export interface PetalRequest {
   /** Material points of the layers that are lifted, the one seen first; layers joined at the hinge's ends come along. */
   readonly flap: readonly Point[];
   /** Material points of those side layers, where they shall not be found by themselves. */
-  readonly sides?: readonly Point[];
+  readonly sides?: readonly Point[] | undefined;
   /** Where in the model the creases of the side layers meet, when not at the tip (the petals of a frog base). */
   readonly sidesFrom?: Point;
   /** The tip's place when it is blunted or hidden: a point of the model; else where the tip lies. */
   readonly virtualTip?: Point;
   readonly side: 'front' | 'behind';
-  readonly picks?: Picks;
+  readonly picks?: Picks | undefined;
   readonly step: string;
 }
 
 /** Petal fold: creases from the tip to both ends of the hinge on the flap and its sides, and the hinge on the flap. */
 export function petal(state: FlatState, request: PetalRequest): Outcome<MoveResult, Refusal> {
+  const made = petalWith(state, request);
+  if (made.ok || made.fault.kind === 'reference') return made;
+  const layers = otherLayers(state, request.flap[0], request.flap);
+  const fits = layers.find(
+    ({ at }) => petalWith(state, { ...request, flap: [at], sides: undefined, picks: undefined }).ok,
+  );
+  return fits
+    ? failed({
+        ...made.fault,
+        text: `That layer cannot be lifted so; ${fits.words} can: choose it as the flap.`,
+      })
+    : made;
+}
+
+function petalWith(state: FlatState, request: PetalRequest): Outcome<MoveResult, Refusal> {
   const [tip, a, b] = [
     request.virtualTip ?? toModel(state, request.tip),
     toModel(state, request.hinge[0]),

@@ -13,6 +13,7 @@ import {
   isOnSegment,
   isSamePlacement,
   isTurned,
+  lineThrough,
   placementAcross,
 } from '../geometry/index.ts';
 import {
@@ -21,16 +22,18 @@ import {
   type MeshEdge,
   MeshCutter,
   type Refusal,
+  facetOnSheet,
   facetsAt,
   foldsOf,
   inheritOrder,
   listEdges,
   settleResting,
+  toModel,
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { PieceOrder, settleFirst } from './lay.ts';
 import { listMade } from './made.ts';
-import type { MoveResult } from './result.ts';
+import { type MoveResult, layersAlong, waysOf } from './result.ts';
 
 /** Opens a step: what lay before it, and what it made of that. */
 export interface UnfoldRequest {
@@ -50,7 +53,7 @@ export function unfoldStep(state: FlatState, request: UnfoldRequest): Outcome<Mo
   const { before, after, step } = request;
   if (isSameForm(before, after, identity)) return failed(nothingToOpen);
   const motion = motionBetween(after, state);
-  if (motion) return done(giveBack(state, before, motion, step));
+  if (motion) return done(withTrace(state, giveBack(state, before, motion, step)));
   return openBeneath(state, request);
 }
 
@@ -97,6 +100,26 @@ function giveBack(state: FlatState, before: FlatState, motion: Isometry, step: s
   return { state: { ...moved, resting: settleResting(state.resting, opened, made) }, made };
 }
 
+/** What is opened, where it lies before, and the ways of the parts that move. */
+function withTrace(state: FlatState, result: MoveResult): MoveResult {
+  const opened = listMade(result.state, state);
+  const place = (f: number, p: Point): Point => apply(state.facets[f]!.placement, p);
+  const chords = opened.flatMap((c): Segment[] => {
+    const f = facetsAt(state, between(c.from, c.to, 0.5))[0];
+    return f === undefined ? [] : [{ from: place(f, c.from), to: place(f, c.to) }];
+  });
+  const line = chords[0] && lineThrough(chords[0].from, chords[0].to);
+  const ways = state.facets.flatMap((_, f): Segment[] => {
+    const corners = facetOnSheet(state, f);
+    const moves = corners.map((p) => ({ from: place(f, p), to: toModel(result.state, p)! }));
+    return [moves.reduce((a, b) => (distance(b.from, b.to) > distance(a.from, a.to) + 1e-9 ? b : a))];
+  });
+  const way = waysOf(ways);
+  if (!line || !way) return result;
+  const { from, to } = way;
+  return { ...result, trace: { line, chords, from, to, layersAtCrease: layersAlong(chords) } };
+}
+
 /** Paper cut by the folds of all three states, and what they say of it. */
 interface Overlay {
   readonly mesh: FineMesh;
@@ -138,7 +161,7 @@ function openBeneath(state: FlatState, { before, after, step }: UnfoldRequest): 
       kind: 'through',
       text: 'The step cannot be opened as the layers lie now: paper would pass through itself. Open the later step whose layers lock it first.',
     });
-  return isSameForm(state, result.state, identity) ? failed(nothingToOpen) : done(result);
+  return isSameForm(state, result.state, identity) ? failed(nothingToOpen) : done(withTrace(state, result));
 }
 
 /** The paper cut along every fold of the three states; where that would leave slivers, along the changed ones only. */

@@ -4,6 +4,7 @@ import type { MoveTrace } from '../moves/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { type UsedLandmark, landmarksUsed } from './landmarks.ts';
+import { withNearestLine } from './help.ts';
 import { repeatMove } from './mirror.ts';
 import { makeMove } from './make.ts';
 import { type ResolveContext, type StepTrail, resolvePoint } from './resolve.ts';
@@ -97,7 +98,10 @@ function replayStep(
   const move = written.value;
   const landmarks = landmarksUsed(move, context);
   const made = makeMove(move, step.id, context, (line) => (slip?.step === number ? slip.moved(line) : line));
-  if (!made.ok) return { ...base, move, after: context.state, refusal: made.fault, landmarks };
+  if (!made.ok) {
+    const refusal = slip ? made.fault : withNearestLine(made.fault, move, step.id, context);
+    return { ...base, move, after: context.state, refusal, landmarks };
+  }
   const { result, mark } = made.value;
   const trace = result.trace && pointTrace(result.trace, move, context);
   return {

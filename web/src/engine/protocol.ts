@@ -1,7 +1,7 @@
 import type { BaseFamily, BaseFlap } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
-import type { Point } from '@jade/core/geometry';
+import type { Point, Segment } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/marks';
@@ -70,7 +70,12 @@ export interface StepDetail {
 export interface Preview {
   readonly ok: boolean;
   readonly sentence: string;
-  readonly refusal?: { readonly text: string; readonly at?: Point };
+  readonly refusal?: {
+    readonly text: string;
+    readonly at?: Point;
+    /** Creases on the sheet that would make the move possible. */
+    readonly adds?: readonly Segment[];
+  };
   readonly drawing: Drawing;
   readonly after?: Drawing;
 }

@@ -22,7 +22,7 @@ import { SaveDrawings } from './SaveDrawings.tsx';
 import { type View, ViewSwitch, useView } from './views.tsx';
 import { LayerComb } from './LayerComb.tsx';
 import { Offers, Proposals } from './Offers.tsx';
-import { Cross, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
+import { Cross, MissingCreases, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
 import { useDrag } from './useDrag.ts';
 import { useTableSizes } from './useTableSizes.ts';
 
@@ -111,19 +111,21 @@ export function Table({ composer, send, showNames }: TableProps) {
           marks={sheetMarks}
           {...(authoring ? { onMark: choose, onPoint: click('sheet') } : {})}
         >
-          {(place) =>
-            composer &&
-            creasesWanted(composer.tool) > 0 && (
-              <CreaseLines
-                creases={creases}
-                chosen={composer.creases}
-                place={place}
-                onClick={({ key, fromRef, toRef }) =>
-                  send({ kind: 'crease clicked', key, from: fromRef, to: toRef })
-                }
-              />
-            )
-          }
+          {(place) => (
+            <>
+              {composer && creasesWanted(composer.tool) > 0 && (
+                <CreaseLines
+                  creases={creases}
+                  chosen={composer.creases}
+                  place={place}
+                  onClick={({ key, fromRef, toRef }) =>
+                    send({ kind: 'crease clicked', key, from: fromRef, to: toRef })
+                  }
+                />
+              )}
+              {preview?.refusal?.adds && <MissingCreases creases={preview.refusal.adds} place={place} />}
+            </>
+          )}
         </DrawingView>
         <ScaleBar px={sizes.sheet - 52} />
       </figure>

@@ -195,6 +195,16 @@ function acrossLimb([near, far, tip]: readonly PointRef[], lean: number): [LineR
   return [square(near!), { kind: 'turned', at: far!, towards: tip!, degrees: 90 + lean }];
 }
 
+/** The lowest crease of an accordion and the next, where the highest of so many pleats is chosen. */
+function evenLines([low, high, tip]: readonly PointRef[], pleats: number): [LineRef, LineRef] {
+  const share = pleats > 2 ? `1/${pleats - 1}` : 1;
+  const next: PointRef = { kind: 'between', from: low!, to: high!, share };
+  return [low!, next].map((at): LineRef => ({ kind: 'across', at, to: through(low!, tip!) })) as [
+    LineRef,
+    LineRef,
+  ];
+}
+
 /** The move as the plan will keep it; undefined while something is still to be chosen. */
 export function toMove(state: Composer): Move | undefined {
   if (promptOf(state) !== undefined) return undefined;
@@ -243,7 +253,7 @@ export function toMove(state: Composer): Move | undefined {
     case 'crimp':
       return { kind: 'crimp', mode: 'auto', lines: acrossLimb(refs, state.lean), flap: [c], picks };
     case 'accordion':
-      return { kind: 'accordion', lines: acrossLimb(refs, 0), pleats: state.pleats, flap: [c] };
+      return { kind: 'accordion', lines: evenLines(refs, state.pleats), pleats: state.pleats, flap: [c] };
     case 'narrow':
       return { kind: 'narrow', sense, tip: a, axis: b, edges: [c, d], layers: 'flap', width: state.width };
     case 'blintz': {

@@ -66,6 +66,34 @@ export function Ghost({ preview, place }: { preview: Preview; place: (p: Point) 
   );
 }
 
+/** Creases that would close up what does not, dotted on the sheet. */
+export function MissingCreases({
+  creases,
+  place,
+}: {
+  creases: readonly { from: Point; to: Point }[];
+  place: (p: Point) => Point;
+}) {
+  return (
+    <g pointerEvents="none" data-testid="missing-creases">
+      {creases.map((c, i) => {
+        const [[x1, y1], [x2, y2]] = [place(c.from), place(c.to)];
+        const ends = { x1, y1, x2, y2 };
+        return (
+          <line
+            key={i}
+            {...ends}
+            stroke="var(--persimmon)"
+            strokeWidth="2.5"
+            strokeDasharray="1 5"
+            strokeLinecap="round"
+          />
+        );
+      })}
+    </g>
+  );
+}
+
 /** Where paper would tear or cross. */
 export function Cross({ at: [x, y] }: { at: Point }) {
   return (
