@@ -57,9 +57,10 @@ test('a new user folds the preliminary base and the bird base from an empty plan
   await turnCrease(page, ['O', 'B'], 'valley');
   await expect(page.getByTestId('composer')).toContainText('Chosen: 1 valley, 4 mountain.');
   await model(page).click({ position: { x: 130, y: 150 } });
-  // One spoke is missing yet: the refusal says so, with the place.
+  // One spoke is missing yet: the refusal says so, with the place, and draws the crease that is missing.
   await expect(page.getByRole('group', { name: /The model/ })).toBeVisible();
-  await expect(page.getByText(/cannot be collapsed/)).toBeVisible();
+  await expect(page.getByText(/5 folded creases meet.*One more crease closes it/)).toBeVisible();
+  await expect(page.getByTestId('missing-creases').locator('line')).toHaveCount(1);
   await turnCrease(page, ['O', 'D'], 'valley');
   await keep(page);
   await expect(pleat(page, 'Folds')).toContainText('6 facets, 4 layers at most');
@@ -96,6 +97,95 @@ test('a new user folds the preliminary base and the bird base from an empty plan
     await expect(sentence(page)).toContainText('Inside-reverse-fold');
   }
   await expect(pleat(page, 'Folds')).toContainText('9, all flat');
+  await saved(page);
+});
+
+/** Stretches of the sixteen creases that a bird base folds on, as the page names them, with their senses. */
+const birdStretches: Readonly<Record<'valley' | 'mountain', readonly string[]>> = {
+  valley: [
+    'D to c2 × c6',
+    'c2 × c6 to c2 × c16',
+    'O to c2 × c16',
+    'O to c2 × c15',
+    'c2 × c5 to c2 × c15',
+    'B to c2 × c5',
+    'c1 × c13 to c3 × c5',
+    'c1 × c13 to c4 × c6',
+    'c1 × c14 to c3 × c10',
+    'c1 × c14 to c4 × c8',
+  ],
+  mountain: [
+    'O to c3 × c5',
+    'O to c3 × c10',
+    'O to c4 × c8',
+    'O to c4 × c6',
+    'A to c5 × c11',
+    'c3 × c5 to c5 × c11',
+    'A to c6 × c7',
+    'c4 × c6 to c6 × c7',
+    'B to c7 × c9',
+    'c3 × c5 to c7 × c9',
+    'B to c5 × c8',
+    'c4 × c8 to c5 × c8',
+    'stretch 45',
+    'stretch 46',
+    'stretch 51',
+    'stretch 52',
+    'stretch 57',
+    'stretch 58',
+    'D to c6 × c12',
+    'c6 × c12 to c3 × c10',
+  ],
+};
+
+test('a whole bird base is collapsed at once on sixteen resting creases, stretch by stretch', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const named = (name: string) => ({ kind: 'named', name });
+  const at = (x: string, y: string) => ({ kind: 'sheet', at: [x, y] });
+  const through = (a: unknown, b: unknown) => ({ kind: 'through', a, b });
+  const bisector = (from: string, corner: string, to: string) => ({
+    kind: 'bisector',
+    from: named(from),
+    at: named(corner),
+    to: named(to),
+  });
+  const [near, far] = ['tan(22.5)/2', '1-tan(22.5)/2'];
+  const lines = [
+    through(named('A'), named('C')),
+    through(named('B'), named('D')),
+    through(named('mid AB'), named('mid CD')),
+    through(named('mid BC'), named('mid DA')),
+    ...['BAC', 'DAC', 'ABD', 'CBD', 'BCA', 'DCA', 'ADB', 'CDB'].map(([p, q, r]) => bisector(p!, q!, r!)),
+    through(at('1/2', near), at(near, '1/2')),
+    through(at('1/2', far), at(far, '1/2')),
+    through(at('1/2', near), at(far, '1/2')),
+    through(at(near, '1/2'), at('1/2', far)),
+  ];
+  const steps = lines.map((line, i) => ({
+    id: `c${i + 1}`,
+    move: { kind: 'crease', sense: 'valley', line, through: 'all' },
+  }));
+  const sketch = await (await page.request.get('/api/plans/demo-sketch')).json();
+  const plan = { ...sketch.plan, name: 'Reed crane at once', marks: [], repeats: [], steps };
+  const { id } = await (await page.request.post('/api/plans', { data: { plan } })).json();
+  await page.goto(`/plan/${id}/folds`);
+  await expect(pleat(page, 'Folds')).toContainText('16, all flat');
+  await tool(page, 'Collapse', 'Collapse');
+  for (const sense of ['valley', 'mountain'] as const)
+    for (const name of birdStretches[sense]) {
+      const line = (state: string) =>
+        sheet(page).getByRole('button', { name: `crease ${name}: ${state}`, exact: true });
+      await line('not used').press('Enter');
+      if (sense === 'mountain') await line('valley').press('Enter');
+      await expect(line(sense)).toHaveCount(1);
+    }
+  await expect(page.getByTestId('composer')).toContainText('Chosen: 10 valley, 20 mountain.');
+  await model(page).click({ position: { x: 130, y: 330 } });
+  await expect(page.getByText('It becomes')).toBeVisible();
+  await keep(page);
+  await expect(pleat(page, 'Folds')).toContainText('12 facets, 8 layers at most');
   await saved(page);
 });
 

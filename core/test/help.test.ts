@@ -2,10 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { findBase, foldBase } from '../src/bases/index.ts';
 import { relaxPattern, buildPattern } from '../src/creases/index.ts';
 import { foldAtRandom } from '../src/demo/index.ts';
-import { toModel } from '../src/folded/index.ts';
+
 import { patternOf } from '../src/formats/index.ts';
 import type { Point } from '../src/geometry/index.ts';
-import { collapse, foldOver, petal, pleat, squash } from '../src/moves/index.ts';
+import { collapse, foldOver, petal, pleat } from '../src/moves/index.ts';
 import { closingAngles } from '../src/moves/closing.ts';
 import { type PointRef, replaySequence, write } from '../src/sequence/index.ts';
 import { fold, onto, square, through } from './builders.ts';
