@@ -75,7 +75,7 @@ describe('collapse of the unfolded sheet', () => {
       anchor: [0.2, 0.2],
       step: 'c',
     });
-    expect(missing.ok ? '' : missing.fault.text).toContain('ends inside a facet');
+    expect(missing.ok ? '' : missing.fault.text).toContain('a fold ends inside the paper');
     const book = fold(square(), onto([1, 0], [0, 0]), [0.9, 0.5]);
     expect(collapseOn(book, { creases: [], anchor: [0.2, 0.2], step: 'c' }).ok).toBe(false);
   });

@@ -155,10 +155,10 @@ function sink(s: FlatState, c: Chance, mode: string): unknown {
   return { kind: 'sink', mode, line: near, flap: [on(corner.tip)] };
 }
 
-export const stepOf = (id: string, move: unknown): Step => stepSchema.parse({ id, move });
+const stepOf = (id: string, move: unknown): Step => stepSchema.parse({ id, move });
 
 /** Adds a step; the replay reuses what went before. */
-export function withStep(replay: Replay, step: Step): Replay {
+function withStep(replay: Replay, step: Step): Replay {
   return replaySequence({ ...replay.sequence, steps: [...replay.sequence.steps, step] }, replay);
 }
 
@@ -187,14 +187,14 @@ export function randomStart(sequences: readonly Sequence[], chance: Chance, most
 }
 
 /** The replay with one random move of a kind; undefined where there is none or it is refused. */
-export function tryMove(replay: Replay, kind: string, id: string, chance: Chance): Replay | undefined {
+function tryMove(replay: Replay, kind: string, id: string, chance: Chance): Replay | undefined {
   const move = WALK_KINDS[kind]!(lastState(replay), chance);
   if (!move) return undefined;
   const next = withStep(replay, stepOf(id, move));
   return next.steps.at(-1)!.refusal ? undefined : next;
 }
 
-export const moveOf = (replay: Replay): Move => replay.steps.at(-1)!.move;
+const moveOf = (replay: Replay): Move => replay.steps.at(-1)!.move;
 
 /** True when two states are the same: outlines, places, order; resting creases may differ. */
 export function isSameState(a: FlatState, b: FlatState): boolean {

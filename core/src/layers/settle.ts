@@ -92,14 +92,14 @@ export interface OrderPreference {
 }
 
 /** Open pairs in the order of a preference, as the literals it likes best. */
-function literalsBy(
-  { facets }: LayerScope,
-  solver: LayerSolver,
-  { ranks, sides }: OrderPreference,
-): Literal[] {
+function literalsBy({ facets }: LayerScope, solver: LayerSolver, prefer: () => OrderPreference): Literal[] {
   const { n } = solver.problem;
+  const open = openPairs(solver);
+  // Nearly always nothing is open any more, and nobody has to be asked.
+  if (open.length === 0) return [];
+  const { ranks, sides } = prefer();
   const rankOf = (f: number): number => ranks[facets[f]!]!;
-  return openPairs(solver)
+  return open
     .map((pair) => {
       const [f, g] = [Math.floor(pair / n), pair % n];
       const [low, high] = rankOf(f) < rankOf(g) ? [f, g] : [g, f];
@@ -122,7 +122,7 @@ export function settleOrder(
   scope: LayerScope,
   partial: Int8Array,
   effort: Effort,
-  preference: OrderPreference,
+  preference: () => OrderPreference,
 ): SettleOutcome {
   const settled = scope.ask(toScope(scope, partial), (solver): SettleOutcome => {
     const base = solver.level;
@@ -151,7 +151,7 @@ export function listSettled(
   partial: Int8Array,
   most: number,
   effort: Effort,
-  preference: OrderPreference,
+  preference: () => OrderPreference,
 ): Int8Array[] {
   const { n } = scope.problem;
   const orders =

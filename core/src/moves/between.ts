@@ -137,6 +137,16 @@ export function putAlike(
   return [others.reduce((list, group) => list.flatMap((o) => either(o, group)), own), own];
 }
 
+/** Orders in which just the creases at the flap's points are alike, where there are enough of them to go round it. */
+export function putCornerAlike(order: PieceOrder, turn: Turn, corner: readonly Rim[]): PieceOrder[][] {
+  if (corner.length < 3) return [];
+  const ways = (['valley', 'mountain'] as const).flatMap((sense) => {
+    const copy = order.copy();
+    return corner.every((r) => putSense(copy, turn, r, sense)) ? [copy] : [];
+  });
+  return [ways];
+}
+
 /** Stretches of nested paper whose senses are tried each by itself. */
 const MOST_NESTED = 4;
 

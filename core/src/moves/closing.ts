@@ -23,6 +23,14 @@ interface OpenVertex {
   readonly sum: number;
 }
 
+/** What the caller knows of the fold and the sheet. */
+interface Trial {
+  /** True when the whole fold is possible with these creases too. */
+  readonly closes: (added: readonly RefoldCrease[]) => boolean;
+  /** The name of a place of the sheet, where it has one. */
+  readonly nameOf: (p: Point) => string | undefined;
+}
+
 const TURN = 2 * Math.PI;
 /** Alternate angles this near to half a turn (radians) lie flat: far above rounding, far below what a hand can fold. */
 const CLOSED = 1e-6;
@@ -37,7 +45,7 @@ export function explainOpenVertex(
   mesh: FineMesh,
   wishes: ReadonlyMap<string, CreaseWish>,
   isFree: (facet: number) => boolean,
-  closes: (added: readonly RefoldCrease[]) => boolean,
+  { closes, nameOf }: Trial,
 ): Refusal | undefined {
   const edges = listEdges(mesh.pieces.map((p) => p.loop));
   const folded = edges.filter((e) => isFolded(mesh, wishes, isFree, e) === 'yes');
@@ -50,7 +58,7 @@ export function explainOpenVertex(
       if (!closes(adds.map((s): RefoldCrease => ({ frame: 'sheet', ...s, wish: 'folded' })))) continue;
       return {
         kind: 'crease',
-        text: `${sayOpen(o)} One more crease closes it: from there to ${sayPlace(adds.at(-1)!.to)} on the sheet, drawn dotted; add it.`,
+        text: `${sayOpen(o)} One more crease closes it: from there to ${nameOf(adds.at(-1)!.to) ?? `${sayPlace(adds.at(-1)!.to)} on the sheet`}, drawn dotted; add it.`,
         at: placeOf(mesh, o.vertex),
         adds,
       };
@@ -63,10 +71,14 @@ export function explainOpenVertex(
   };
 }
 
-const sayOpen = ({ rays, sum }: OpenVertex): string =>
-  rays.length % 2 === 1
-    ? `With these creases the paper cannot close up: at the place marked ${rays.length} folded creases meet, and only an even number lies flat.`
-    : `With these creases the paper cannot close up: at the place marked alternate angles sum to ${sum.toFixed(2)}°, and only 180° lies flat.`;
+function sayOpen({ rays, sum }: OpenVertex): string {
+  const begin = 'With these creases the paper cannot close up: at the place marked';
+  if (rays.length === 1)
+    return `${begin} a fold ends inside the paper, and it has to go on to a rim or a crease.`;
+  if (rays.length % 2 === 1)
+    return `${begin} ${rays.length} folded creases meet, and only an even number lies flat.`;
+  return `${begin} alternate angles sum to ${sum.toFixed(2)}°, and only 180° lies flat.`;
+}
 
 const sayPlace = ([x, y]: Point): string => `(${x.toFixed(3)}, ${y.toFixed(3)})`;
 

@@ -108,49 +108,94 @@ export interface LaidPaper {
   readonly points: readonly Point[];
 }
 
+/** Moved paper that is placed once and ordered as often as is asked. */
+class Settling {
+  private readonly laid: LaidPaper;
+  private readonly placed: PlacedPaper;
+  private readonly picks: Picks;
+  private scope: LayerScope | undefined;
+  private readonly settled = new Map<PieceOrder, Int8Array | undefined>();
+
+  constructor(laid: LaidPaper, placed: PlacedPaper, picks: Picks) {
+    this.laid = laid;
+    this.placed = placed;
+    this.picks = picks;
+  }
+
+  /** The preferred order that keeps a given one, if there is any. */
+  first(order: PieceOrder): MoveResult | undefined {
+    const result = order.tightens && !this.settle(order.tightens) ? undefined : this.settle(order);
+    return result && toResult(this.laid, this.placed.withOrder(result));
+  }
+
+  /** Every state, up to 64, that keeps a given order, the preferred first. */
+  states(order: PieceOrder): FlatState[] {
+    const known = this.know(order);
+    if (!known) return [];
+    const prefer = (): OrderPreference => this.prefer(known);
+    return listSettled(this.scopeOf(known), known, MOST_OFFERED, buildEffort(MOVE_EFFORT), prefer).map(
+      (settled) => this.placed.withOrder(settled),
+    );
+  }
+
+  private settle(order: PieceOrder): Int8Array | undefined {
+    if (this.settled.has(order)) return this.settled.get(order);
+    const known = this.know(order);
+    const found =
+      known && settleOrder(this.scopeOf(known), known, buildEffort(MOVE_EFFORT), () => this.prefer(known));
+    const result = found?.kind === 'found' ? found.order : undefined;
+    this.settled.set(order, result);
+    return result;
+  }
+
+  private know = (order: PieceOrder): Int8Array | undefined =>
+    toKnown(this.laid.mesh, this.placed, order, this.picks);
+
+  /** What lies round the moved paper; the same for all its orders. */
+  private scopeOf(known: Int8Array): LayerScope {
+    return (this.scope ??= layersAround(this.placed.withOrder(known), this.placed.moved));
+  }
+
+  private prefer(known: Int8Array): OrderPreference {
+    const { from, points } = this.laid;
+    return preferenceOf(from, this.placed.withOrder(known), known, points);
+  }
+}
+
+/** A state as the result of a move, with the creases it has made. */
+export const toResult = ({ from }: LaidPaper, state: FlatState): MoveResult => ({
+  state,
+  made: listMade(from, state),
+});
+
+const beginSettling = (laid: LaidPaper, picks: Picks): Settling | undefined => {
+  const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
+  return placed.ok ? new Settling(laid, placed.value, picks) : undefined;
+};
+
 /** Tries orders in turn: the first that paper can have is the move's result. */
 export function settleFirst(
   laid: LaidPaper,
   orders: readonly PieceOrder[],
   picks: Picks = [],
 ): MoveResult | undefined {
-  const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
-  if (!placed.ok) return undefined;
-  let scope: LayerScope | undefined;
-  const settled = new Map<PieceOrder, Int8Array | undefined>();
-  const settle = (order: PieceOrder): Int8Array | undefined => {
-    if (settled.has(order)) return settled.get(order);
-    const known = toKnown(laid.mesh, placed.value, order, picks);
-    if (known) scope ??= layersAround(placed.value.withOrder(known), placed.value.moved);
-    const found =
-      known &&
-      scope &&
-      settleOrder(scope, known, buildEffort(MOVE_EFFORT), preferenceFor(laid, placed.value, known));
-    const result = found?.kind === 'found' ? found.order : undefined;
-    settled.set(order, result);
-    return result;
-  };
-  for (const order of orders) {
-    const result = order.tightens && !settle(order.tightens) ? undefined : settle(order);
-    if (result) return toResult(laid.from, placed.value.withOrder(result));
+  const settling = orders.length > 0 ? beginSettling(laid, picks) : undefined;
+  for (const order of settling ? orders : []) {
+    const result = settling!.first(order);
+    if (result) return result;
   }
   return undefined;
 }
 
 /** Every order (up to 64) the paper can have that keeps the given one. */
-export function settleAll(laid: LaidPaper, order: PieceOrder, picks: Picks = []): MoveResult[] {
-  const placed = placePaper(laid.from, laid.mesh, laid.before, laid.step);
-  const known = placed.ok && toKnown(laid.mesh, placed.value, order, picks);
-  if (!placed.ok || !known) return [];
-  const scope = layersAround(placed.value.withOrder(known), placed.value.moved);
-  const preference = preferenceFor(laid, placed.value, known);
-  return listSettled(scope, known, MOST_OFFERED, buildEffort(MOVE_EFFORT), preference).map((settled) =>
-    toResult(laid.from, placed.value.withOrder(settled)),
-  );
-}
+export const settleAll = (laid: LaidPaper, order: PieceOrder, picks: Picks = []): MoveResult[] =>
+  (beginSettling(laid, picks)?.states(order) ?? []).map((state) => toResult(laid, state));
 
-const preferenceFor = ({ from, points }: LaidPaper, placed: PlacedPaper, known: Int8Array): OrderPreference =>
-  preferenceOf(from, placed.withOrder(known), known, points);
+/** The states of several orders, one after the other, as they are asked for. */
+export function settleEach(laid: LaidPaper, picks: Picks = []): (order: PieceOrder) => FlatState[] {
+  const settling = beginSettling(laid, picks);
+  return (order) => settling?.states(order) ?? [];
+}
 
 /** The given relations and the picks as relations of facets; undefined when they contradict each other. */
 function toKnown(
@@ -166,10 +211,6 @@ function toKnown(
   }
   const merged = placed.toFacets(order.relations);
   return merged.ok ? merged.value : undefined;
-}
-
-function toResult(from: FlatState, state: FlatState): MoveResult {
-  return { state, made: listMade(from, state) };
 }
 
 /** The piece a material point lies well inside of. */

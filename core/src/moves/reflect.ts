@@ -2,9 +2,18 @@ import { type Line, type Point, areaOf, centroidOf } from '../geometry/index.ts'
 import { type FlatState, type Refusal, floodFrom, listEdges, piecesAt } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Turn, prepareTurn, reflectPieces, toTrace } from './fold.ts';
-import { type TipWay, putAlike, putClose, putWhole, toHalves } from './between.ts';
+import { type TipWay, putAlike, putClose, putCornerAlike, putWhole, toHalves } from './between.ts';
 import { KindReader, type ReflectedKind, lessOdd } from './kinds.ts';
-import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst, singleOut } from './lay.ts';
+import {
+  type LaidPaper,
+  PieceOrder,
+  type Picks,
+  settleAll,
+  settleEach,
+  settleFirst,
+  singleOut,
+  toResult,
+} from './lay.ts';
 import { rankPieces } from './preference.ts';
 import { type Rim, findRims, splitAtSpine } from './rims.ts';
 import type { MoveResult } from './result.ts';
@@ -62,22 +71,32 @@ function settleSunk(
   const fronts = splitAtSpine(turn, rims, line, rankPieces(turn, flap));
   const reader = new KindReader(turn, laid.mesh, rims, corner, fronts);
   const base = keepStaying(laid, turn);
-  const loose = mode === 'sink' ? [putAlike(keepAway(laid, turn), turn, rims, corner).at(-1)!] : [];
-  const ways = mode === 'sink' ? [...putAlike(base, turn, rims, corner), [base]] : [[base]];
-  for (const orders of [...ways, ...loose]) {
-    const results = orders.flatMap((order) => settleAll(laid, order, picks));
-    const states = results.map((r) => r.state);
+  const settle = settleEach(laid, picks);
+  const alike = (from: PieceOrder): PieceOrder[][] => putAlike(from, turn, rims, corner);
+  const ways: (() => PieceOrder[][])[] =
+    mode === 'sink'
+      ? [
+          () => alike(base),
+          () => putCornerAlike(base, turn, corner),
+          () => alike(keepAway(laid, turn)).slice(-1),
+        ]
+      : [() => [[base]]];
+  for (const orders of flattened(ways)) {
+    const states = orders.flatMap(settle);
     const fits =
       mode === 'sink'
         ? reader.openSinks(states)
         : reader.read(states).map((kind) => closedKinds.includes(kind));
-    const sunk = results
-      .filter((_, i) => fits[i])
-      .map((result) => ({ result, oddness: reader.oddness(result.state) }));
+    const sunk = states.filter((_, i) => fits[i]).map((state) => ({ state, oddness: reader.oddness(state) }));
     const best = sunk.sort(lessOdd)[0];
-    if (best) return best.result;
+    if (best) return toResult(laid, best.state);
   }
   return undefined;
+}
+
+/** What each gives, one after the other, made only when it is come to. */
+function* flattened<T>(makers: readonly (() => readonly T[])[]): Generator<T> {
+  for (const make of makers) yield* make();
 }
 
 /** Keeps the order of paper that stays, but for layers that lie against moved paper and are not joined to each other. */
@@ -99,7 +118,7 @@ function keepAway(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
 }
 
 /**
- * A sink that takes other paper along: a tip or a closed pocket that lies in the corner beyond the line, or against it.
+ * A sink that takes other paper along: a tip or a closed pocket that lies between the layers of the corner beyond the line.
  * Paper that hangs together there is tried piece by piece, the smallest first.
  */
 function sinkAlong(state: FlatState, turn: Turn, request: ReflectRequest): MoveResult | undefined {
@@ -111,7 +130,9 @@ function sinkAlong(state: FlatState, turn: Turn, request: ReflectRequest): MoveR
   for (const i of left) {
     const part = floodFrom(mesh, [i]);
     for (const p of part) left.delete(p);
-    if (![...part].some((p) => [...moving].some((m) => order[p * n + m] !== 0))) continue;
+    // Nested paper lies over some of the corner's layers and under others.
+    const signs = new Set([...part].flatMap((p) => [...moving].map((m) => order[p * n + m]!)));
+    if (!signs.has(1) || !signs.has(-1)) continue;
     const corners = (p: number): Point[] => mesh.pieces[p]!.loop.map((v) => mesh.vertices[v]!);
     const area = [...part].reduce((sum, p) => sum + areaOf(corners(p)), 0);
     parts.push({ seed: centroidOf(corners(i)), area });
@@ -128,7 +149,7 @@ function sinkAlong(state: FlatState, turn: Turn, request: ReflectRequest): MoveR
 }
 
 /** Parts of other paper tried as company of a sunk corner. */
-const MOST_ALONG = 4;
+const MOST_ALONG = 3;
 
 /** Kinds a closed sink can be: the paper between the layers, the creases round it of both senses. */
 export const closedKinds: readonly ReflectedKind[] = ['mixed sink', 'inside reverse', 'outside reverse'];

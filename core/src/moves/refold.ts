@@ -27,6 +27,7 @@ import {
   toModel,
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
+import { landmarksOf } from '../sheet/index.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst } from './lay.ts';
 import { type MoveResult, type MoveTrace, layersAlong, waysOf } from './result.ts';
 
@@ -272,7 +273,9 @@ function locate(state: FlatState, request: RefoldRequest, fault: Refusal): Refus
     const placed = placeAll(state, more);
     return placed.ok && placed.value.some((laid) => settleFirst(laid, ordersToTry(laid, more.side)));
   };
-  return explainOpenVertex(mesh, wishes, (f) => free.has(f), closes) ?? fault;
+  const nameOf = (p: Point): string | undefined =>
+    landmarksOf(state.sheet).find((l) => distance(l.at, p) < 1e-6)?.name;
+  return explainOpenVertex(mesh, wishes, (f) => free.has(f), { closes, nameOf }) ?? fault;
 }
 
 function explainNoPlace(state: FlatState, clusters: Clusters, request: RefoldRequest): Refusal {
