@@ -1,9 +1,11 @@
 /**
  * npm run laws: a long run of random moves on bases and figures, narrowed and halved, each held against the laws of
  * `core/test/walk.ts`. Prints a table by kind of move; `--moves N` and `--seed S` set the run, `--write` puts the table
- * into docs/benchmarks.md. Fails when a law is broken.
+ * into docs/benchmarks.md. Keeps the sequence of every fault in a temporary file. Fails when a law is broken.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildChance } from '../core/src/chance/index.ts';
 import { buildCastPlans } from '../core/src/demo/index.ts';
@@ -67,9 +69,9 @@ while (moves < wanted) {
     if (next.twin) row.twins++;
     for (const fault of next.faults) {
       row.faults[fault]++;
-      process.stderr.write(
-        `${kind}: ${fault}, seed ${seed}, move ${moves}: ${JSON.stringify(next.walk.replay.sequence.steps.slice(-2).map((s) => s.move))}\n`,
-      );
+      const file = join(tmpdir(), `jade-law-${seed}-${moves}.json`);
+      writeFileSync(file, JSON.stringify(next.walk.replay.sequence));
+      process.stderr.write(`${kind}: ${fault}, seed ${seed}, move ${moves}; the sequence is in ${file}\n`);
     }
     if (!next.twin && next.faults.length === 0) walk = next.walk;
     if (moves % 500 === 0)

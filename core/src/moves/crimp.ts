@@ -117,7 +117,8 @@ export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResu
   );
   const laid = { from: state, mesh: moved, before: order, step: request.step, points: request.flap };
   const made = settleFirst(laid, orders, request.picks);
-  if (!made) return failed(explain(rims.near, request.mode));
+  const at = toModel(state, request.flap[0]!);
+  if (!made) return failed({ ...explain(rims.near, request.mode), ...(at ? { at } : {}) });
   return done({ ...made, trace: toTrace(state, turns.near, { line: near, flap: request.flap }) });
 }
 

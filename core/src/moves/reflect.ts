@@ -1,5 +1,5 @@
 import { type Line, type Point, areaOf, centroidOf } from '../geometry/index.ts';
-import { type FlatState, type Refusal, floodFrom, listEdges, piecesAt } from '../folded/index.ts';
+import { type FlatState, type Refusal, floodFrom, listEdges, piecesAt, toModel } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Turn, prepareTurn, reflectPieces, toTrace } from './fold.ts';
 import { type TipWay, putAlike, putClose, putCornerAlike, putWhole, toHalves } from './between.ts';
@@ -53,7 +53,8 @@ export function reflectBeyond(state: FlatState, request: ReflectRequest): Outcom
   if (made) return done({ ...made, trace: toTrace(state, turn.value, request) });
   const along =
     request.mode === 'sink' && rims.length > 2 ? sinkAlong(state, turn.value, request) : undefined;
-  return along ? done(along) : failed(explain(rims, request.mode));
+  const at = toModel(state, request.flap[0]!);
+  return along ? done(along) : failed({ ...explain(rims, request.mode), ...(at ? { at } : {}) });
 }
 
 /**
@@ -114,6 +115,8 @@ function keepAway(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
     if (moving.has(i) || moving.has(j)) return 0;
     return near[i] && near[j] && !joined.has(`${i},${j}`) ? 0 : 1;
   });
+  // With some of its pairs open again, what is kept has to be checked like anything else.
+  kept.relations.forEach((r, k) => (kept.relations[k] = Math.sign(r)));
   return kept;
 }
 
