@@ -97,6 +97,13 @@ describe('open sinks', () => {
     expect(after.facets.length).toBeGreaterThan(before.facets.length);
   });
 
+  test('layers that change places against a sunk corner are ordered with all others, also with those far from it', () => {
+    const { steps } = replaySequence(load('sink-among-loose-layers'));
+    const { refusal, after } = steps.at(-1)!;
+    expect(refusal).toBeUndefined();
+    expect([...checkState(after), ...checkLayers(after)]).toEqual([]);
+  });
+
   // Each sink's line is read off P and Q, which the first two sinks have moved: the fourth corner would have to pass
   // through the pocket of the third. The search proves that no order has its creases alike, so it is refused.
   test('the fourth of four corner sinks is refused where no order of layers is open', () => {

@@ -42,6 +42,8 @@ export class PieceOrder {
   readonly relations: Int8Array;
   /** The order this one only adds to: where that cannot be, this cannot either. */
   tightens?: PieceOrder;
+  /** True where paper that stays may change places too, so that all layers come into question. */
+  loosens = false;
   private readonly shapes: readonly ConvexShape[];
   private readonly overlap: Int8Array;
 
@@ -114,6 +116,7 @@ class Settling {
   private readonly placed: PlacedPaper;
   private readonly picks: Picks;
   private scope: LayerScope | undefined;
+  private wide: LayerScope | undefined;
   private readonly settled = new Map<PieceOrder, Int8Array | undefined>();
 
   constructor(laid: LaidPaper, placed: PlacedPaper, picks: Picks) {
@@ -133,7 +136,7 @@ class Settling {
     const known = this.know(order);
     if (!known) return [];
     const prefer = (): OrderPreference => this.prefer(known);
-    return listSettled(this.scopeOf(known), known, MOST_OFFERED, buildEffort(MOVE_EFFORT), prefer).map(
+    return listSettled(this.scopeOf(order, known), known, MOST_OFFERED, buildEffort(MOVE_EFFORT), prefer).map(
       (settled) => this.placed.withOrder(settled),
     );
   }
@@ -142,7 +145,8 @@ class Settling {
     if (this.settled.has(order)) return this.settled.get(order);
     const known = this.know(order);
     const found =
-      known && settleOrder(this.scopeOf(known), known, buildEffort(MOVE_EFFORT), () => this.prefer(known));
+      known &&
+      settleOrder(this.scopeOf(order, known), known, buildEffort(MOVE_EFFORT), () => this.prefer(known));
     const result = found?.kind === 'found' ? found.order : undefined;
     this.settled.set(order, result);
     return result;
@@ -151,9 +155,15 @@ class Settling {
   private know = (order: PieceOrder): Int8Array | undefined =>
     toKnown(this.laid.mesh, this.placed, order, this.picks);
 
-  /** What lies round the moved paper; the same for all its orders. */
-  private scopeOf(known: Int8Array): LayerScope {
-    return (this.scope ??= layersAround(this.placed.withOrder(known), this.placed.moved));
+  /** What lies round the moved paper, or all of the model; the same for all orders. */
+  private scopeOf(order: PieceOrder, known: Int8Array): LayerScope {
+    const { withOrder, moved } = this.placed;
+    if (order.loosens)
+      return (this.wide ??= layersAround(
+        withOrder(known),
+        moved.map(() => true),
+      ));
+    return (this.scope ??= layersAround(withOrder(known), moved));
   }
 
   private prefer(known: Int8Array): OrderPreference {

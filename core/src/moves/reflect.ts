@@ -103,6 +103,7 @@ function* flattened<T>(makers: readonly (() => readonly T[])[]): Generator<T> {
 /** Keeps the order of paper that stays, but for layers that lie against moved paper and are not joined to each other. */
 function keepAway(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
   const kept = new PieceOrder(laid.mesh);
+  kept.loosens = true;
   const near = laid.mesh.pieces.map(
     (_, i) => !moving.has(i) && [...moving].some((m) => kept.doOverlap(i, m)),
   );
