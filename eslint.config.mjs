@@ -67,6 +67,7 @@ export default tseslint.config(
     rules: hooks.configs.recommended.rules,
     languageOptions: { globals: globals.browser },
   },
+  { files: ['web/sw/sw.js'], languageOptions: { globals: globals.serviceworker } },
   { files: ['**/*.mjs', '**/*.mts', 'server/**', 'cli/**'], languageOptions: { globals: globals.node } },
   prettier,
 );

@@ -16,6 +16,9 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     contextOptions: { reducedMotion: 'reduce' },
     colorScheme: 'light',
+    locale: 'en-GB',
+    // The worker that keeps the page answers before the network does; journeys that want it say so.
+    serviceWorkers: 'block',
     launchOptions: { executablePath: findChromium(), args: chromiumArgs },
   },
   webServer: {

@@ -120,7 +120,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   await lowest[0]!.f.click();
   await lowest.at(-1)!.f.click();
   await expect(sentence(page)).toContainText('The flat form balances');
-  await expect(pleat(page, 'Finish')).toContainText(/stands \d+(\.\d)? mm/);
+  await expect(pleat(page, 'Finish')).toContainText(/balances \d+(\.\d)? mm/);
   await page.getByLabel('knife or trimmer').check();
   await expect(page.getByText('Cut away from the hand')).toBeVisible();
 
@@ -144,6 +144,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   await page.getByLabel('What to change next time').fill('A softer paper.');
   await page.getByRole('button', { name: 'Keep this entry' }).click();
   await expect(page.getByText('Kept. Paper computes with it from now on.')).toBeVisible();
+  await expect.poll(async () => (await diaryOf()).filter((e) => e.planId === planId)).toHaveLength(1);
   const all = await diaryOf();
   const [own, others] = [all.filter((e) => e.planId === planId), all.filter((e) => e.planId !== planId)];
   expect(own).toHaveLength(1);

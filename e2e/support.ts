@@ -7,7 +7,7 @@ export const test = base.extend<{ calm: void; expectTrouble: { allow: RegExp[] }
     async ({ page, expectTrouble }, use) => {
       const errors: string[] = [];
       page.on('pageerror', (e) => errors.push(e.message));
-      page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
+      page.on('console', (m) => m.type() === 'error' && errors.push(`${m.text()} ${m.location().url}`));
       await use();
       expect(errors.filter((e) => !expectTrouble.allow.some((a) => a.test(e)))).toEqual([]);
     },

@@ -75,7 +75,7 @@ test.describe('provoked answers of the server', () => {
     await saved(page);
   });
 
-  test('two windows on one plan: the later one is asked, and neither version is lost', async ({
+  test('two windows on one plan: different parts merge by themselves, and a window without changes follows', async ({
     page,
     context,
   }) => {
@@ -85,17 +85,119 @@ test.describe('provoked answers of the server', () => {
     await other.goto(page.url());
     await other.getByLabel('Pose').fill('theirs');
     await saved(other);
-    await page.getByLabel('Pose').fill('mine');
-    await expect(page.getByTestId('save-notice')).toContainText('changed in another window');
-    await page.getByRole('button', { name: 'Put mine on top' }).click();
-    await saved(page);
-    await other.getByLabel('Subject').fill('Teal drake');
-    await expect(other.getByTestId('save-notice')).toContainText('changed in another window');
-    await other.getByRole('button', { name: 'Take theirs' }).click();
-    await expect(other.getByLabel('Pose')).toHaveValue('mine');
-    await other.getByRole('button', { name: 'Undo', exact: true }).click();
-    await expect(other.getByLabel('Pose')).toHaveValue('theirs');
+    await expect(page.getByLabel('Pose')).toHaveValue('theirs');
+    await page.route('**/api/plans/*', (route) => route.abort());
+    await page.getByLabel('Subject').fill('Teal drake');
+    await expect(page.getByTestId('save-notice')).toContainText('The server is away');
+    await other.getByLabel('Copies').fill('3');
     await saved(other);
+    await page.unroute('**/api/plans/*');
+    await saved(page);
+    await expect(page.getByLabel('Copies')).toHaveValue('3');
+    await expect(other.getByLabel('Subject')).toHaveValue('Teal drake');
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(page.getByLabel('Subject')).toHaveValue('Teal');
+    await expect(page.getByLabel('Copies')).toHaveValue('3');
+  });
+
+  test('two windows on one part: both values are shown, one is chosen, the other is fetched back', async ({
+    page,
+    context,
+  }) => {
+    await beginPlan(page, 'Shelduck');
+    await saved(page);
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await page.route('**/api/plans/*', (route) => route.abort());
+    await page.getByLabel('Pose').fill('swimming');
+    await page.getByLabel('Subject').fill('Shelduck pair');
+    await expect(page.getByTestId('save-notice')).toContainText('The server is away');
+    await other.getByLabel('Pose').fill('preening');
+    await saved(other);
+    await page.unroute('**/api/plans/*');
+    const panel = page.getByRole('alert', { name: 'Two versions' });
+    await expect(panel.getByRole('row', { name: /Pose/ })).toContainText('swimming');
+    await expect(panel.getByRole('row')).toHaveCount(2);
+    await panel.getByRole('radio', { name: 'preening' }).check();
+    await panel.getByRole('button', { name: 'Go on with these' }).click();
+    await saved(page);
+    await expect(page.getByLabel('Pose')).toHaveValue('preening');
+    await expect(page.getByLabel('Subject')).toHaveValue('Shelduck pair');
+    await page.getByRole('button', { name: 'Earlier revisions' }).click();
+    await page.getByRole('button', { name: 'Fetch it back' }).click();
+    await expect(page.getByLabel('Pose')).toHaveValue('swimming');
+    await saved(page);
+  });
+
+  test('a window closed undecided loses nothing: the next one is asked in its place', async ({
+    page,
+    context,
+  }) => {
+    await beginPlan(page, 'Gadwall');
+    await saved(page);
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await other.route('**/api/plans/*', (route) => route.abort());
+    await other.getByLabel('Pose').fill('of the closed window');
+    await expect(other.getByTestId('save-notice')).toContainText('The server is away');
+    await page.getByLabel('Pose').fill('of the other');
+    await saved(page);
+    await other.close();
+    await expect(page.getByRole('alert', { name: 'Two versions' })).toContainText('of the closed window');
+    await page.getByRole('radio', { name: 'of the closed window' }).check();
+    await page.getByRole('button', { name: 'Go on with these' }).click();
+    await saved(page);
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Gadwall' })).toBeVisible();
+  });
+
+  test('left while the server is away, a plan waits on Cast and is saved from there', async ({ page }) => {
+    await beginPlan(page, 'Smew');
+    await saved(page);
+    await page.route('**/api/plans/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
+    await page.getByLabel('Pose').fill('diving');
+    await page
+      .getByRole('link', { name: /: to the cast/ })
+      .first()
+      .click();
+    const waiting = page.getByRole('list', { name: 'Changes not yet sent' });
+    await expect(waiting).toContainText(/Smew changed .* saved when the server is back/);
+    await page.unroute('**/api/plans/*');
+    await expect(waiting).toHaveCount(0);
+    await page.getByRole('link', { name: /Smew/ }).first().click();
+    await expect(page.getByLabel('Pose')).toHaveValue('diving');
+    await saved(page);
+  });
+
+  test('a bench run goes on where it was, with its times and what was stuck, though the server and the tab went', async ({
+    page,
+    context,
+  }) => {
+    await page.goto('/plan/demo-heron/bench');
+    await page.getByRole('button', { name: 'Begin a new run' }).click();
+    await page.keyboard.press('Space');
+    await page.route('**/api/**', (route) => route.abort());
+    await page.waitForTimeout(1200);
+    await page.getByRole('button', { name: 'Stuck here' }).click();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    await page.close();
+    const later = await context.newPage();
+    await later.goto('/plan/demo-heron/bench');
+    await expect(later.getByTestId('stage-sentence')).toContainText('waits at step 4');
+    await expect(later.getByRole('row').nth(1)).toContainText('2');
+    const runs = async () =>
+      (await (await later.request.get('/api/plans/demo-heron/runs')).json()) as {
+        record: { at: number; steps: { seconds: number; stuck: boolean }[] };
+      }[];
+    await expect.poll(async () => (await runs()).at(-1)!.record.at).toBe(3);
+    expect((await runs()).at(-1)!.record.steps[1]).toMatchObject({
+      stuck: true,
+      seconds: expect.any(Number),
+    });
+    expect((await runs()).at(-1)!.record.steps[1]!.seconds).toBeGreaterThanOrEqual(1);
   });
 
   test('a plan that is not there, a screen that breaks, an address that is none', async ({ page }) => {
@@ -103,6 +205,80 @@ test.describe('provoked answers of the server', () => {
     await expect(page.getByRole('heading', { name: 'This plan is not here' })).toBeVisible();
     await page.goto('/somewhere/else');
     await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  });
+});
+
+test('deleting asks, goes into the bin, and everything comes back from there', async ({ page }) => {
+  await beginPlan(page, 'Pochard');
+  await saved(page);
+  await page.getByRole('button', { name: 'Delete this plan' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Delete this plan' }).click();
+  await page.getByRole('button', { name: 'Put it into the bin' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Pochard lies in the bin' })).toBeInViewport();
+  await page.goto('/drawer');
+  await page
+    .getByRole('button', { name: /^take out/ })
+    .first()
+    .click();
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Bin, \d+ things/ }).click();
+  await expect(page.getByRole('row', { name: /Pochard/ })).toContainText('plan');
+  await page
+    .getByRole('row', { name: /paper of the drawer/ })
+    .getByRole('button', { name: /bring back/ })
+    .click();
+  await expect(page.getByRole('row', { name: /paper of the drawer/ })).toHaveCount(0);
+  await page
+    .getByRole('row', { name: /Pochard/ })
+    .getByRole('button', { name: /bring back/ })
+    .click();
+  await page.getByRole('link', { name: 'Back to the cast' }).click();
+  await expect(page.getByRole('heading', { name: 'Pochard' })).toBeVisible();
+});
+
+test('what is typed into a form is there again after the tab was closed', async ({ page, context }) => {
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: 'Put a paper in' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Sedge');
+  await page.getByLabel('Note').fill('half typed');
+  await page.close();
+  const again = await context.newPage();
+  await again.goto('/drawer');
+  await again.getByRole('button', { name: 'Put a paper in' }).click();
+  await expect(again.getByLabel('Note')).toHaveValue('half typed');
+  await again.getByRole('button', { name: 'Keep this paper' }).click();
+  await expect(again.getByRole('row', { name: /Sedge/ })).toBeVisible();
+});
+
+test.describe('with the worker that keeps the page', () => {
+  test.use({
+    serviceWorkers: 'allow',
+    expectTrouble: { allow: [/Failed to load resource/, /ERR_INTERNET_DISCONNECTED|ERR_FAILED/] },
+  });
+
+  test('the server gone right after a plan opened, every stage opens, also after a reload', async ({
+    page,
+    context,
+  }) => {
+    await page.goto('/plan/demo-newt/brief');
+    await expect(page.getByLabel('Name of the plan')).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+    await context.setOffline(true);
+    await page.getByLabel('Pose').fill('under a stone');
+    await expect(page.getByTestId('save-notice')).toContainText('Go on working');
+    await expect(page.getByTestId('save-notice')).not.toContainText('not opened yet');
+    for (const stage of ['Parts', 'Paper', 'Marks', 'Folds', 'Finish', 'Bench', 'Diary']) {
+      await pleat(page, stage).click();
+      await expect(page.getByTestId('stage-sentence')).toBeVisible();
+    }
+    await page.reload();
+    await expect(page.getByRole('heading', { name: 'The server is away' })).toBeVisible();
+    await context.setOffline(false);
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await pleat(page, 'Brief').click();
+    await expect(page.getByLabel('Pose')).toHaveValue('under a stone');
+    await saved(page);
   });
 });
 

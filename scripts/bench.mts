@@ -303,7 +303,7 @@ function timeSlips(): void {
     const { steps, points, sheet } = plan;
     const replay = replaySequence({ sheet: sheet.shape, points, steps });
     const began = performance.now();
-    judgeSequence({ replay, pairs: [], sigma }, buildEffort(mostReplays(steps.length)));
+    judgeSequence({ replay, pairs: [], sigma }, buildEffort(mostReplays(replay)));
     note(`marks: slips through the ${steps.length} steps of the ${name}`, performance.now() - began);
   }
 }

@@ -2,9 +2,10 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { type Assignment, type CreasePattern, buildPattern } from '@jade/core/creases';
 import { buildCastPlans } from '@jade/core/demo';
+import { readPlanFile } from '@jade/core/documents';
 import { type DashMeaning, dashMeaning, readFold, readSvg } from '@jade/core/formats';
 import { type Figure, readFigure } from '@jade/core/parts';
-import { type Plan, readPlanFile } from '@jade/core/plan';
+import type { Plan } from '@jade/core/plan';
 import type { SheetShape } from '@jade/core/sheet';
 import { readLength } from '@jade/core/units';
 

@@ -1,12 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
+import { findBase, foldBase } from '../src/bases/index.ts';
 import { buildHeronPlan } from '../src/demo/index.ts';
 import {
   angleForDepth,
   buildArrangement,
   findSpine,
   openedDepth,
+  opensAt,
   shortestFold,
 } from '../src/folded/index.ts';
+import { lineThrough } from '../src/geometry/index.ts';
 import { defaultLimits } from '../src/paper/index.ts';
 import type { Plan } from '../src/plan/index.ts';
 import { grainOfLimbs, sayGrain, toWindowInput } from '../src/readings/index.ts';
@@ -77,11 +80,16 @@ describe('depth of the opened form', () => {
       { kind: 'sheet', at: [0, 0] },
       { kind: 'sheet', at: [0, 1] },
     ];
-    // The edge DA lies on the far side of the fold: all paper reaches half a side from it as well.
-    expect(readingsOf(own).readings.form!.spine!.from).not.toEqual(
-      readingsOf(opened(90)).readings.form!.spine!.from,
-    );
-    expect(readingsOf(own).readings.form!.spine!.reach).toBeCloseTo(0.5, 9);
+    // The edge DA lies on the far side of the fold, where nothing joins the halves: at it they hang together elsewhere.
+    const stuck = readingsOf(own).readings;
+    expect(stuck.form).toMatchObject({ isStuck: true });
+    expect([stuck.form!.spine, stuck.form!.depthMm]).toEqual([undefined, stuck.form!.thicknessMm]);
+    expect(stuck.verdicts.find((v) => v.id === 'depth')?.text).toContain('cannot open, because its halves');
+    own.finish.spine = [
+      { kind: 'sheet', at: [0.5, 0.25] },
+      { kind: 'sheet', at: [0.5, 0.75] },
+    ];
+    expect(readingsOf(own).readings.form).toMatchObject({ spine: { reach: expect.closeTo(0.5, 9) } });
   });
 
   test('depth bounds the sheet from both ends, and the angle is the remedy where it does not fit', () => {
@@ -152,10 +160,33 @@ describe('the shortest fold and the edge a form opens at', () => {
     const rim = replayOf([over('half', 0.5, [1, 1])]).steps[0]!.after;
     const spine = findSpine(rim, buildArrangement(rim))!;
     expect([spine.from[0], spine.to[0]]).toEqual([expect.closeTo(0.5, 9), expect.closeTo(0.5, 9)]);
-    // A narrow strip folded over leaves paper on one side only as well, and its edge is the longest.
+    // A narrow strip folded over leaves paper on one side only as well, but a strip is no half.
     const strip = replayOf([over('strip', 0.9, [1, 1])]).steps[0]!.after;
-    expect(findSpine(strip, buildArrangement(strip))!.reach).toBeCloseTo(0.9, 9);
+    expect(findSpine(strip, buildArrangement(strip))).toBeUndefined();
     expect(findSpine(replayOf([]).start, buildArrangement(replayOf([]).start))).toBeUndefined();
+  });
+
+  test('halves that hang together elsewhere do not open: no bird does at one crease, a kite and a book do', () => {
+    const spineOf = (id: string) => {
+      const { state } = foldBase(findBase(id)!);
+      return findSpine(state, buildArrangement(state));
+    };
+    for (const id of ['book', 'kite', 'diagonal', 'cupboard'])
+      expect(spineOf(id)!.reach).toBeGreaterThan(0.4);
+    for (const id of ['preliminary', 'waterbomb', 'bird', 'frog', 'fish'])
+      expect(spineOf(id)).toBeUndefined();
+    // Twice through the middle: the second edge runs through both halves of the first, which hangs together at its own.
+    const quarter = write.writeStep('quarter', {
+      kind: 'fold',
+      sense: 'valley',
+      line: { kind: 'through', a: { kind: 'sheet', at: [0, 0.5] }, b: { kind: 'sheet', at: [0.5, 0.5] } },
+      flap: [{ kind: 'sheet', at: [0, 1] }],
+      layers: 'all',
+    });
+    const twice = replayOf([over('half', 0.5, [1, 1]), quarter]).steps.at(-1)!.after;
+    const edge = lineThrough([0, 0.5], [1, 0.5])!;
+    expect(opensAt(twice, edge)).toBe(true);
+    expect(opensAt(twice, lineThrough([0.5, 0], [0.5, 1])!)).toBe(false);
   });
 
   test('opened depth and the angle for it undo each other', () => {

@@ -94,6 +94,29 @@ describe('SVG crease patterns', () => {
 });
 
 describe('FOLD', () => {
+  test.each([1e308, -1e308, 1e10])(
+    'a vertex at %p lies beyond all paper, and is refused with its place',
+    (far) => {
+      const text = JSON.stringify({
+        vertices_coords: [
+          [0, 0],
+          [1, 0],
+          [far, 1],
+        ],
+        edges_vertices: [
+          [0, 1],
+          [1, 2],
+          [2, 0],
+        ],
+        edges_assignment: ['B', 'B', 'B'],
+      });
+      const read = readFold(text);
+      expect(read.ok ? [] : read.fault).toEqual([
+        { path: 'vertices_coords.2', text: expect.stringContaining('go up to 1000000000') },
+      ]);
+    },
+  );
+
   test('states with their layers: every overlapping pair once, orders by the face that shows its front', () => {
     const { replay } = foldBase(findBase('preliminary')!);
     const file = toFoldStates(

@@ -6,15 +6,14 @@ import {
   buildOwlPlan,
   buildOwlRuns,
 } from '../src/demo/index.ts';
+import { PLAN_FORMAT, PLAN_VERSION, buildPlan, checkPlan, planSchema } from '../src/plan/index.ts';
 import {
-  PLAN_FORMAT,
-  PLAN_VERSION,
-  buildPlan,
-  checkPlan,
-  migrations,
-  planSchema,
+  DOCUMENT_VERSION,
+  documentKinds,
+  ladder,
+  readDocument,
   readPlanFile,
-} from '../src/plan/index.ts';
+} from '../src/documents/index.ts';
 import { defaultSettings, settingsSchema } from '../src/settings/index.ts';
 import { drawerPaperSchema } from '../src/paper/index.ts';
 import { lanternDrawer } from '../src/demo/index.ts';
@@ -41,9 +40,43 @@ describe('the plan document', () => {
     expect(read.ok && read.value).toEqual(file());
   });
 
-  test('there is a migration for every version below the current one', () => {
-    for (let v = 1; v < PLAN_VERSION; v++) expect(migrations.has(v)).toBe(true);
-    expect(migrations.has(PLAN_VERSION)).toBe(false);
+  test('the ladder has a rung for every version below the current one', () => {
+    expect(ladder).toHaveLength(PLAN_VERSION - 1);
+    expect(DOCUMENT_VERSION).toBe(PLAN_VERSION);
+  });
+
+  test('a file and a document of an older version are carried up rung by rung, a newer one is refused', () => {
+    const rungs = [
+      { plan: (d: Record<string, unknown>) => ({ ...d, cast: `${String(d.cast)} one` }) },
+      { plan: (d: Record<string, unknown>) => ({ ...d, cast: `${String(d.cast)} two` }) },
+    ];
+    const old = { ...buildPlan('newt'), cast: 'marsh' };
+    expect(readDocument('plan', 1, old, rungs)).toMatchObject({ ok: true, value: { cast: 'marsh one two' } });
+    expect(readDocument('plan', 2, old, rungs)).toMatchObject({ ok: true, value: { cast: 'marsh two' } });
+    expect(readDocument('plan', 4, old, rungs)).toMatchObject({ ok: false });
+    expect(readPlanFile({ ...file(), plan: old }, rungs)).toMatchObject({
+      ok: true,
+      value: { plan: { cast: 'marsh one two' } },
+    });
+    expect(old.cast).toBe('marsh');
+  });
+
+  test('every kind reads what was kept of it, and says where a value is none', () => {
+    const kept = {
+      plan: buildPlan('newt'),
+      run: buildOwlRuns()[0]!,
+      entry: buildOwlDiary()[0]!,
+      paper: lanternDrawer[0]!,
+      settings: defaultSettings,
+    };
+    for (const kind of documentKinds) {
+      expect(readDocument(kind, 1, kept[kind])).toEqual({ ok: true, value: kept[kind] });
+      for (const bad of [null, 'x', [], { ...kept[kind], id: 7, name: 7, unit: 7 }])
+        expect(readDocument(kind, 1, bad).ok).toBe(false);
+    }
+    const { checks: _, ...older } = kept.run;
+    expect(readDocument('run', 1, older)).toMatchObject({ ok: true, value: { checks: [] } });
+    expect(readDocument('settings', 1, { unit: 'in' })).toMatchObject({ ok: true, value: { unit: 'in' } });
   });
 
   test.each([

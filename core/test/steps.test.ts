@@ -85,7 +85,7 @@ const cases: Record<string, { before: readonly Step[]; move: Written; says: stri
   accordion: {
     before: triangle,
     move: { kind: 'accordion', lines: [across7, across8], pleats: 3, flap: [C] },
-    says: 'Accordion-fold in 3 equal pleats, the first straight across diagonal AC at 7/10 of the way from A to C, the next straight across diagonal AC at 4/5 of the way from A to C.',
+    says: 'Accordion-fold to and fro on 3 creases, evenly apart: the first straight across diagonal AC at 7/10 of the way from A to C, the next straight across diagonal AC at 4/5 of the way from A to C.',
     word: 'accordion',
   },
   narrow: {

@@ -57,7 +57,9 @@ describe('at this sheet', () => {
       sheet: { shape: { kind: 'square' }, sideMm: 6, handling: 'fingers', trimMm: 0, keepGrain: false },
     });
     const { finding, mend, mended } = mendOne(plan, 'too narrow');
-    expect(finding.text).toMatch(/^At step \d the flap at [AC] is .* too small even for tweezers; from a/);
+    expect(finding.text).toMatch(
+      /^At step \d the flap at corner [AC] is .* too small even for tweezers; from a/,
+    );
     expect(mend).toMatchObject({ kind: 'side' });
     expect(has(mended, 'too narrow')).toBe(false);
     // Just below what is offered it is still too narrow: the remedy is the smallest whole millimetre.
@@ -82,7 +84,7 @@ describe('colours of the brief', () => {
   const inward = fold('in', onto(B, O), B);
 
   test('a tip that shows the wrong side is traced to the step that turned it', () => {
-    const brief = { ...buildPlan('x').brief, sides: [{ part: 'Tail', side: 'front' as const }] };
+    const brief = { ...buildPlan('x').brief, sides: [{ part: 'Tail', side: 'front' as const, at: [] }] };
     const { finding } = mendOne(planOf([inward], { limbs, brief }), 'colour');
     expect(finding).toMatchObject({ step: 1 });
     expect(finding.text).toContain('The brief wants the tail in slate, and oat shows since step 1');
@@ -92,7 +94,7 @@ describe('colours of the brief', () => {
     const wants = (...sides: [string, 'front' | 'back'][]): Plan =>
       planOf([inward], {
         limbs: [...limbs, { id: 'm', name: 'Head', lengthMm: 40, tip: 'D' }],
-        brief: { ...buildPlan('x').brief, sides: sides.map(([part, side]) => ({ part, side })) },
+        brief: { ...buildPlan('x').brief, sides: sides.map(([part, side]) => ({ part, side, at: [] })) },
       });
     const both = wants(['Tail', 'front'], ['Head', 'back']);
     const { mended } = mendOne(both, 'colour');

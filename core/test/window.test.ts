@@ -37,7 +37,7 @@ const sure = learnRatio(Array.from({ length: 50 }, () => ({ predictedMm: 100, me
 const heron: WindowInput = {
   learned: { ...sure, factor: 1 },
   target: { dimension: 'height', mm: 150, tolerancePercent: 5, ratio: 0.6 },
-  narrowest: { tip: 'B', width: 0.02, layers: 6 },
+  narrowest: { tip: 'B', width: 0.02, layers: 6, step: 12 },
   layers: { most: 20, mean: 7 },
   caliperMm: 0.08,
   handling: 'fingers',
@@ -91,7 +91,7 @@ describe('the sheet window', () => {
         const input: WindowInput = {
           ...heron,
           target: { ...heron.target!, mm: target },
-          narrowest: { tip: 'A', width, layers: 4 },
+          narrowest: { tip: 'A', width, layers: 4, step: 12 },
           stock: [{ ...heron.stock[0]!, sideMm: stock }],
         };
         const { bands, lowMm, highMm, isOpen } = toWindow(input);
@@ -165,7 +165,7 @@ describe('further wishes and two sides held together', () => {
 });
 
 describe('what opens an empty window', () => {
-  const closed: WindowInput = { ...heron, narrowest: { tip: 'B', width: 0.017, layers: 6 } };
+  const closed: WindowInput = { ...heron, narrowest: { tip: 'B', width: 0.017, layers: 6, step: 12 } };
 
   test('tools, size and tolerance, each just far enough', () => {
     expect(toWindow(closed).isOpen).toBe(false);
@@ -186,7 +186,7 @@ describe('what opens an empty window', () => {
       ...heron,
       handling: 'tweezers',
       caliperMm: 0.2,
-      narrowest: { tip: 'B', width: 0.012, layers: 8 },
+      narrowest: { tip: 'B', width: 0.012, layers: 8, step: 12 },
     };
     const paper = (id: string, caliperMm: number) => ({ id, name: id, caliperMm, sideMm: 500 });
     const papers = [paper('tissue', 0.04), paper('washi', 0.07), paper('thin', 0.1), paper('card', 0.3)];
@@ -207,7 +207,7 @@ describe('what opens an empty window', () => {
   test('two changes together where none alone is enough, and nothing for an open one', () => {
     const both: WindowInput = {
       ...closed,
-      narrowest: { tip: 'B', width: 0.015, layers: 6 },
+      narrowest: { tip: 'B', width: 0.015, layers: 6, step: 12 },
       stock: [{ ...heron.stock[0]!, sideMm: 120 }],
     };
     const remedies = findRemedies(both, none);
@@ -228,7 +228,7 @@ describe('what opens an empty window', () => {
       'Limp',
       'Stock',
     ]);
-    expect(said[2]!.note).toBe('5 mm at B, fingers');
+    expect(said[2]!.note).toBe('5 mm at B after step 12, fingers');
   });
 });
 
@@ -393,6 +393,15 @@ describe('papers for a plan', () => {
     );
   });
 
+  test('no cell is a formula to a table program, and each reads back as it was', () => {
+    const names = ['=1+1', '+reed', '-sedge', '@marsh', "'=quoted", "'plain", 'rush', "''-2"];
+    const papers = names.map((name, i) => ({ ...lanternDrawer[0]!, id: `p${i}`, name, note: name }));
+    const text = toDrawerCsv(papers);
+    for (const cell of text.split(/[,\r\n]+/)) expect(cell).not.toMatch(/^"?[=+@]|^"?-[^\d.]/);
+    const read = readDrawerCsv(text, () => 'new');
+    expect(read.ok && read.value.map((p) => p.name)).toEqual(names);
+  });
+
   test('the drawer goes out as CSV and comes back the same', () => {
     const read = readDrawerCsv(toDrawerCsv(lanternDrawer), () => 'new');
     expect(read.ok && read.value).toEqual(lanternDrawer);
@@ -403,6 +412,11 @@ describe('papers for a plan', () => {
       const read = readDrawerCsv(text, (line) => `line-${line}`);
       return read.ok ? '' : read.fault;
     };
+    // An open quotation mark makes one cell of the rest of the file; only its beginning is quoted.
+    const torn = readDrawerCsv(`${toDrawerCsv(lanternDrawer)}x,"${'reed '.repeat(4000)}`, () => 'new');
+    expect(torn.ok ? '' : torn.fault.length).toBeLessThan(300);
+    const huge = readDrawerCsv('x'.repeat(3_000_000), () => 'new');
+    expect(huge.ok ? '' : huge.fault).toContain('at most 2000000');
     const csv = toDrawerCsv(lanternDrawer.slice(0, 2));
     expect(fault(csv.replace('widthMm', 'breadth'))).toContain('no column "widthMm"');
     expect(fault(csv.replace('#', 'x'))).toMatch(/^Line 2, column "frontHex"/);

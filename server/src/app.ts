@@ -6,10 +6,12 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Store } from './db/index.ts';
 import { answerNotFound, buildErrorHandler, guardJson, guardOrigin } from './http/index.ts';
-import { buildPaperStore, paperRoutes } from './papers/index.ts';
+import { asideRoutes, buildAsideStore } from './aside/index.ts';
+import { binRoutes } from './bin/index.ts';
+import { cuttingRoutes } from './cutting/index.ts';
 import { buildPlanStore, planRoutes } from './plans/index.ts';
-import { buildDiaryStore, buildRunStore, recordRoutes } from './records/index.ts';
-import { buildSettingsStore, settingsRoutes } from './settings/index.ts';
+import { buildRecordStores, recordRoutes } from './records/index.ts';
+import { unreadRoutes } from './unread/index.ts';
 
 export interface AppOptions {
   readonly store: Store;
@@ -32,6 +34,8 @@ export function buildApp({ store, log, pages }: AppOptions): Express {
           workerSrc: ["'self'", 'blob:'],
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          manifestSrc: ["'self'"],
           connectSrc: ["'self'"],
           upgradeInsecureRequests: null,
         },
@@ -46,6 +50,8 @@ export function buildApp({ store, log, pages }: AppOptions): Express {
       '/assets',
       express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
     );
+    // The worker that keeps the page alive without the server is asked for anew each time.
+    app.get('/sw.js', (_req, res) => res.set('cache-control', 'no-cache').sendFile(join(pages, 'sw.js')));
     app.use(express.static(pages, { index: false }));
     app.get('/{*path}', (_req, res) => res.sendFile(join(pages, 'index.html')));
   }
@@ -56,14 +62,15 @@ export function buildApp({ store, log, pages }: AppOptions): Express {
 function apiRoutes(store: Store): express.Router {
   const router = express.Router();
   const plans = buildPlanStore(store);
-  const runs = buildRunStore(store);
-  const diary = buildDiaryStore(store);
+  const records = buildRecordStores(store);
   router.use(guardJson, express.json({ limit: '4mb' }));
   router.get('/health', (_req, res) => void res.json({ ok: true }));
-  router.use(recordRoutes(plans, runs, diary));
-  router.use(planRoutes({ plans, runs, diary }));
-  router.use(paperRoutes(buildPaperStore(store)));
-  router.use(settingsRoutes(buildSettingsStore(store)));
+  router.use(recordRoutes(plans, records));
+  router.use(planRoutes({ plans, records }));
+  router.use(binRoutes({ store, plans, records }));
+  router.use(asideRoutes(buildAsideStore(store)));
+  router.use(unreadRoutes(plans, records));
+  router.use(cuttingRoutes());
   router.use(answerNotFound);
   return router;
 }

@@ -1,14 +1,16 @@
 import { pino } from 'pino';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
-import { openStore } from './db/index.ts';
+import { type Store, StoreFault, openStore } from './db/index.ts';
 import { seedDemo } from './seed.ts';
+import { keepSwept } from './sweep.ts';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
-const store = openStore(config.databaseFile);
+const store = openOrEnd(config.databaseFile);
 if (store.backup) log.warn({ backup: store.backup }, 'database migrated; a backup was kept');
 if (config.seed) seedDemo(store);
+keepSwept(store, log);
 
 const server = buildApp({ store, log, pages: config.pages }).listen(config.port, '127.0.0.1', () => {
   const address = server.address();
@@ -25,6 +27,17 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   store.close();
   process.exit(1);
 });
+
+/** A file that cannot be used ends the program with one sentence; the file stays as it is. */
+function openOrEnd(file: string): Store {
+  try {
+    return openStore(file);
+  } catch (error) {
+    if (!(error instanceof StoreFault)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    process.exit(1);
+  }
+}
 
 /** Finishes what has been asked, closes the file, and ends; a second signal ends at once. */
 function stop(): void {

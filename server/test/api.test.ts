@@ -16,6 +16,17 @@ beforeEach(() => {
 });
 afterEach(() => store.close());
 
+interface Kept {
+  readonly revision: number;
+  readonly record: { id: string };
+}
+/** Writes on a revision; null for something new. */
+const put = (at: string, body: object, base: number | null) =>
+  app()
+    .put(at)
+    .set(base === null ? 'If-None-Match' : 'If-Match', base === null ? '*' : `"${base}"`)
+    .send(body);
+
 const create = async (name = 'otter') =>
   (
     await app()
@@ -60,7 +71,7 @@ describe('plans', () => {
     const { id } = await create();
     expect((await app().delete(`/api/plans/${id}`)).status).toBe(204);
     expect((await app().get(`/api/plans/${id}`)).status).toBe(404);
-    expect((await app().post(`/api/plans/${id}/bring-back`).send({})).body.plan.name).toBe('otter');
+    expect((await app().post('/api/bin/bring-back').send({ kind: 'plan', id })).body.plan.name).toBe('otter');
   });
 
   test('numbers keep all their digits', async () => {
@@ -107,12 +118,14 @@ describe('records, papers, settings', () => {
   test('runs and diary entries are written whole, listed by plan and for all', async () => {
     seedDemo(store);
     expect((await app().get('/api/plans/demo-owl/runs')).body).toHaveLength(3);
-    const diary = (await app().get('/api/diary')).body as { planId: string; record: { id: string } }[];
+    const diary = (await app().get('/api/diary')).body as Kept[];
     expect(diary).toHaveLength(6);
-    const entry = { ...diary[0]!.record, note: 'changed' };
-    expect((await app().put(`/api/plans/demo-owl/diary/${entry.id}`).send(entry)).status).toBe(200);
-    expect((await app().put('/api/plans/demo-owl/diary/other').send(entry)).status).toBe(400);
-    await app().delete(`/api/plans/demo-owl/diary/${entry.id}`);
+    const { record, revision } = diary[0]!;
+    const entry = { ...record, note: 'changed' };
+    const at = `/api/plans/demo-owl/diary/${entry.id}`;
+    expect((await put(at, entry, revision)).body).toMatchObject({ revision: 2, record: { note: 'changed' } });
+    expect((await put('/api/plans/demo-owl/diary/other', entry, revision)).status).toBe(400);
+    await app().delete(at);
     expect((await app().get('/api/plans/demo-owl/diary')).body).toHaveLength(5);
   });
 
@@ -138,29 +151,32 @@ describe('records, papers, settings', () => {
 
   test('papers and settings keep what is put', async () => {
     seedDemo(store);
-    const papers = (await app().get('/api/papers')).body as { id: string; count: number }[];
-    expect(papers).toHaveLength(11);
-    await app()
-      .put(`/api/papers/${papers[0]!.id}`)
-      .send({ ...papers[0], count: 3 });
-    expect(((await app().get('/api/papers')).body as { count: number }[])[0]!.count).toBe(3);
-    await app().delete(`/api/papers/${papers[0]!.id}`);
-    expect((await app().get('/api/papers')).body).toHaveLength(10);
-    expect(
-      (
-        await app()
-          .put('/api/settings')
-          .send({ ...defaultSettings, unit: 'in' })
-      ).body.unit,
-    ).toBe('in');
-    expect((await app().get('/api/settings')).body.unit).toBe('in');
-    expect(
-      (
-        await app()
-          .put('/api/settings')
-          .send({ ...defaultSettings, unit: 'furlong' })
-      ).status,
-    ).toBe(400);
+    const list = async () => (await app().get('/api/papers')).body as Kept[];
+    const [first] = await list();
+    expect(await list()).toHaveLength(11);
+    const at = `/api/papers/${first!.record.id}`;
+    await put(at, { ...first!.record, count: 3 }, 1);
+    expect((await list())[0]!.record).toMatchObject({ count: 3 });
+    await app().delete(at);
+    expect(await list()).toHaveLength(10);
+    const own = { ...defaultSettings, unit: 'in' };
+    expect((await put('/api/settings', own, 0)).body).toMatchObject({ revision: 1, record: { unit: 'in' } });
+    expect((await app().get('/api/settings')).body).toMatchObject({ revision: 1, record: { unit: 'in' } });
+    expect((await put('/api/settings', { ...own, unit: 'furlong' }, 1)).status).toBe(400);
+  });
+
+  test('a write on a revision another has passed is refused with the newer record, one without a base is refused', async () => {
+    seedDemo(store);
+    const [first] = (await app().get('/api/papers')).body as Kept[];
+    const at = `/api/papers/${first!.record.id}`;
+    expect((await put(at, { ...first!.record, count: 3 }, 1)).body.revision).toBe(2);
+    const stale = await put(at, { ...first!.record, count: 9 }, 1);
+    expect(stale.status).toBe(409);
+    expect(stale.body.error.current).toMatchObject({ revision: 2, record: { count: 3 } });
+    expect((await app().put(at).send(first!.record)).body.error.code).toBe('no-base');
+    expect((await put(at, first!.record, null)).status).toBe(409);
+    const settings = await put('/api/settings', defaultSettings, 0);
+    expect([settings.status, (await put('/api/settings', defaultSettings, 0)).status]).toEqual([200, 409]);
   });
 
   test('the demo is seeded once', () => {

@@ -9,8 +9,8 @@ import Database from 'better-sqlite3';
 import { buildPlan } from '@jade/core/plan';
 import { readConfig } from '../src/config.ts';
 import { openStore } from '../src/db/index.ts';
-import { buildPaperStore } from '../src/papers/index.ts';
 import { buildPlanStore } from '../src/plans/index.ts';
+import { buildRecordStores } from '../src/records/index.ts';
 
 const main = fileURLToPath(new URL('../src/main.ts', import.meta.url));
 let folder: string;
@@ -108,10 +108,10 @@ describe('migrations', () => {
     expect(again.backup).toBeUndefined();
     again.close();
     const raw = new Database(file);
-    raw.exec('drop table settings; delete from __drizzle_migrations;');
-    for (const t of ['bench_runs', 'diary_entries', 'plan_revisions', 'plans', 'papers'])
+    raw.exec('delete from __drizzle_migrations;');
+    for (const t of ['records', 'set_aside', 'plan_revisions', 'plans'])
       raw.exec(`alter table ${t} rename to old_${t}`);
-    raw.exec('drop index diary_by_date');
+    raw.exec('drop index records_by_place');
     raw.close();
     const migrated = openStore(file);
     expect(migrated.backup && existsSync(migrated.backup)).toBe(true);
@@ -152,7 +152,7 @@ describe('a file of an earlier version', () => {
       .run();
     old.close();
     const store = openStore(file);
-    const [paper] = buildPaperStore(store).list();
+    const paper = buildRecordStores(store).paper.list()[0]!.record;
     expect(paper).toMatchObject({
       name: 'Old reed',
       count: 7,

@@ -1,17 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildPlan, type Plan } from '@jade/core/plan';
+import { documentMerged, documentSaved } from '../src/outbox/index.ts';
 import {
-  conflictFound,
-  mineKept,
   planEdited,
   planOpened,
   planSlice,
   redone,
-  saveEnded,
-  saveStarted,
-  serverAway,
   stepSelected,
-  theirsTaken,
   undone,
   type PlanState,
 } from '../src/plan/slice.ts';
@@ -45,32 +40,57 @@ describe('the open plan', () => {
     expect(state.present!.name).toBe('a');
   });
 
-  test('an edit during a save keeps waiting until it is saved too', () => {
-    let state = after(open, edit('b'), saveStarted(), edit('c'), saveEnded({ revision: 4 }));
-    expect([state.save, state.revision]).toEqual(['waiting', 4]);
-    state = after(state, saveStarted(), saveEnded({ revision: 5 }));
-    expect(state.save).toBe('saved');
-    expect(after(open, edit('b'), serverAway()).save).toBe('away');
+  const plan = (change: Partial<Plan['brief']>): Plan => ({
+    ...named('a'),
+    brief: { ...named('a').brief, ...change },
+  });
+  const address = { kind: 'plan' as const, owner: '', id: 'p' };
+
+  test('an acknowledged edit is what later ones grow from', () => {
+    const state = after(
+      open,
+      edit('b'),
+      edit('c'),
+      documentSaved({ ...address, version: { revision: 4, document: named('b') } }),
+    );
+    expect([state.revision, state.base!.name, state.present!.name]).toEqual([4, 'b', 'c']);
+    expect(
+      after(state, documentSaved({ ...address, id: 'q', version: { revision: 9, document: null } })),
+    ).toBe(state);
   });
 
-  test('two windows: mine goes on top, or theirs is taken and mine can be undone to', () => {
-    const state = after(open, edit('mine'), saveStarted(), conflictFound(saved(7, 'theirs')));
-    expect(state.save).toBe('conflict');
-    expect(after(state, edit('mine still')).save).toBe('conflict');
-    expect(after(state, mineKept())).toMatchObject({ save: 'waiting', revision: 7 });
-    const theirs = after(state, theirsTaken());
-    expect(theirs).toMatchObject({ save: 'saved', revision: 7 });
-    expect(theirs.present!.name).toBe('theirs');
-    expect(after(theirs, undone()).present!.name).toBe('mine');
+  test('undoing takes back own edits only: what another window saved since stays', () => {
+    const base = plan({});
+    const mine = plan({ pose: 'mine' });
+    const theirs = plan({ subject: 'theirs' });
+    let state = after(
+      undefined,
+      planOpened({ saved: { id: 'p', revision: 1, updatedAt: '', plan: base } }),
+      planEdited({ plan: mine, mergeKey: null }),
+      documentMerged({
+        ...address,
+        before: { revision: 1, document: base },
+        base: { revision: 2, document: theirs },
+        mine: plan({ pose: 'mine', subject: 'theirs' }),
+      }),
+    );
+    expect(state.present!.brief).toMatchObject({ pose: 'mine', subject: 'theirs' });
+    state = after(state, undone());
+    expect(state.present!.brief).toMatchObject({ pose: '', subject: 'theirs' });
+    state = after(state, redone());
+    expect(state.present!.brief).toMatchObject({ pose: 'mine', subject: 'theirs' });
   });
 
-  test('a draft on the same revision goes on, on an older one it is a conflict', () => {
-    expect(
-      after(undefined, planOpened({ saved: saved(3, 'a'), draft: named('d'), draftRevision: 3 })).save,
-    ).toBe('waiting');
-    expect(
-      after(undefined, planOpened({ saved: saved(4, 'a'), draft: named('d'), draftRevision: 3 })).save,
-    ).toBe('conflict');
+  test('a change this browser still holds goes on, and can be undone to what it grew from', () => {
+    const unsent = {
+      ...address,
+      base: { revision: 3, document: named('a') },
+      mine: named('d'),
+      at: '',
+    };
+    const state = after(undefined, planOpened({ saved: saved(4, 'theirs'), unsent }));
+    expect([state.revision, state.present!.name]).toEqual([3, 'd']);
+    expect(after(state, undone()).present!.name).toBe('a');
   });
 
   test('the selected step stays within the plan', () => {

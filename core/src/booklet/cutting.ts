@@ -52,7 +52,19 @@ export async function toCuttingPdf({ title, stock, cutting }: CuttingPages): Pro
         height: mm(PAGE.heightMm - 2 * MARGIN_MM),
       };
       doc.save().rect(box.x, box.y, box.width, box.height).clip();
-      drawCuts(doc, stock, cutting, x, y);
+      const shown = {
+        left,
+        bottom,
+        right: left + PAGE.widthMm - 2 * MARGIN_MM,
+        top: bottom + PAGE.heightMm - 2 * MARGIN_MM,
+      };
+      drawCuts(
+        doc,
+        stock,
+        cutting.cuts.filter((cut) => touches(cut, shown)),
+        x,
+        y,
+      );
       doc.restore();
       for (let i = 0; i <= across; i++)
         for (let j = 0; j <= up; j++)
@@ -70,10 +82,20 @@ export async function toCuttingPdf({ title, stock, cutting }: CuttingPages): Pro
   return done;
 }
 
+/** Whether a cut can show on a page; a sheet of many pages has many cuts, and each page few of them. */
+const touches = (
+  { from, to }: Cut,
+  page: { left: number; bottom: number; right: number; top: number },
+): boolean =>
+  Math.min(from[0], to[0]) <= page.right &&
+  Math.max(from[0], to[0]) >= page.left &&
+  Math.min(from[1], to[1]) <= page.top &&
+  Math.max(from[1], to[1]) >= page.bottom;
+
 function drawCuts(
   doc: PDFKit.PDFDocument,
   { widthMm: w, heightMm: h }: StockSize,
-  { cuts }: Cutting,
+  cuts: readonly Cut[],
   x: (v: number) => number,
   y: (v: number) => number,
 ): void {
@@ -156,7 +178,7 @@ function writeOverview(
       mm(24),
       { width: mm(170) },
     );
-  drawCuts(doc, stock, cutting, x, y);
+  drawCuts(doc, stock, cutting.cuts, x, y);
   doc.lineWidth(0.3).strokeColor('#0c654e').dash(2, { space: 2 });
   for (let i = 1; i < across; i++)
     doc

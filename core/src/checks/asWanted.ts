@@ -1,8 +1,8 @@
-import { type FlatState, facetOnSheet, facetsAt, findNarrowest } from '../folded/index.ts';
+import { type FlatState, facetOnSheet, facetsAt } from '../folded/index.ts';
 import { type Point, lengthWithin } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { measureState } from '../readings/index.ts';
+import { measureState, narrowestOf, sayPlace } from '../readings/index.ts';
 import {
   type Replay,
   type ReplayedStep,
@@ -71,7 +71,7 @@ function checkSizes(check: PlanCheck): Finding[] {
 type SizeFinding = Finding & { readonly sideMm: number };
 
 function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep): SizeFinding[] {
-  const narrow = findNarrowest(measureState(step.after).flaps);
+  const narrow = narrowestOf(step);
   if (!narrow || sideMm === undefined) return [];
   const text = (mm: number): string => toLengthText(mm, unit).text;
   const found: SizeFinding[] = [];
@@ -81,7 +81,7 @@ function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep
     found.push({
       step: step.number,
       kind: 'too narrow',
-      text: `At step ${step.number} the flap at ${narrow.tip} is ${text(widthMm)} wide under ${narrow.layers} ${narrow.layers === 1 ? 'layer' : 'layers'}, too small even for tweezers; from a ${text(side)} sheet it is ${text(limits.tweezersMm)}.`,
+      text: `At step ${step.number} ${sayPlace(narrow)} is ${text(widthMm)} wide under ${narrow.layers} ${narrow.layers === 1 ? 'layer' : 'layers'}, too small even for tweezers; from a ${text(side)} sheet it is ${text(limits.tweezersMm)}.`,
       sideMm: side,
     });
   }
@@ -93,7 +93,7 @@ function judgeSize({ plan, sideMm, limits, unit }: PlanCheck, step: ReplayedStep
   found.push({
     step: step.number,
     kind: 'too thick',
-    text: `At step ${step.number} ${narrow.layers} layers lie in the flap at ${narrow.tip}, ${toFigure(bulk, 2)} of its width, and it will not close; from a ${text(side)} sheet, or with paper of ${toFigure((caliperMm * limits.bulkVeryHard) / bulk, 3)} mm, it does.`,
+    text: `At step ${step.number} ${narrow.layers} layers lie in ${sayPlace(narrow)}, ${toFigure(bulk, 2)} of its width, and it will not close; from a ${text(side)} sheet, or with paper of ${toFigure((caliperMm * limits.bulkVeryHard) / bulk, 3)} mm, it does.`,
     sideMm: side,
   });
   return found;

@@ -11,5 +11,5 @@ export type { PlanCheck } from './asWanted.ts';
 export { checkWanted, zoneOnSheet } from './asWanted.ts';
 export type { Mend } from './mends.ts';
 export { applyMend, findMend } from './mends.ts';
-export type { ColourChoice, JudgedColours, RoleSwap } from './colours.ts';
-export { judgeColours, saySwaps } from './colours.ts';
+export type { ColourChoice, JudgedColours, PartSeen, RoleSwap } from './colours.ts';
+export { judgeColours, saySwaps, turnSheetOver } from './colours.ts';

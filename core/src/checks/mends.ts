@@ -10,6 +10,7 @@ import {
   write,
 } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
+import { turnSheetOver } from './colours.ts';
 import { checkSequence, type Finding } from './findings.ts';
 import { type NeededCrease, needsOf, pressedBy } from './needs.ts';
 
@@ -52,7 +53,7 @@ export function applyMend(plan: Plan, mend: Mend): Plan {
     case 'side':
       return { ...plan, sheet: { ...plan.sheet, sideMm: mend.mm } };
     case 'swap sides':
-      return { ...plan, paper: { ...plan.paper, front: plan.paper.back, back: plan.paper.front } };
+      return turnSheetOver(plan);
     case 'soft':
       return steps((s) =>
         s.id === mend.step && s.move.kind === 'crease' ? { ...s, move: { ...s.move, soft: true } } : s,

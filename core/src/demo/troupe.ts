@@ -148,7 +148,7 @@ const heronDecided: Decided = {
   paper: 'marsh-slate',
   sideMm: 240,
   target: tall(170),
-  sides: [{ part: 'everything', side: 'front' }],
+  sides: [{ part: 'everything', side: 'front', at: [] }],
   copies: 1,
   limbs: [
     ['Neck and bill', 100, 'A', ['neck', 62, 68], ['bill', 38, -3]],
@@ -176,7 +176,7 @@ export const buildOtterPlan = (): Plan =>
     paper: 'bank-brown',
     sideMm: 206,
     target: long(200),
-    sides: [{ part: 'Tail', side: 'front' }],
+    sides: [{ part: 'Tail', side: 'front', at: [] }],
     copies: 2,
     limbs: [
       ['Head', 140, 'C', ['back', 105, 160], ['head', 35, 200]],
@@ -203,7 +203,7 @@ export const buildHarePlan = (): Plan =>
     paper: 'bank-brown',
     sideMm: 180,
     target: tall(110),
-    sides: [{ part: 'everything', side: 'front' }],
+    sides: [{ part: 'everything', side: 'front', at: [] }],
     copies: 2,
     limbs: [
       ['Front ear', 85, 'A', ['head', 35, 40], ['front ear', 50, 125]],
@@ -230,7 +230,7 @@ export const buildNewtPlan = (): Plan =>
     paper: 'pond-green',
     sideMm: 236,
     target: long(240),
-    sides: [{ part: 'Tail', side: 'front' }],
+    sides: [{ part: 'Tail', side: 'front', at: [] }],
     copies: 1,
     limbs: [
       ['Tail', 165, 'A', ['tail', 165, 0]],
@@ -256,7 +256,7 @@ export const buildMothPlan = (): Plan =>
     paper: 'moth-mulberry',
     sideMm: 200,
     target: long(150),
-    sides: [{ part: 'hems', side: 'back' }],
+    sides: [{ part: 'hems', side: 'back', at: [] }],
     copies: 5,
     limbs: [
       ['Right fore wing', 95, 'D', ['right fore wing', 95, 25]],
@@ -287,8 +287,8 @@ export const buildFerryPlan = (): Plan =>
     sideMm: 316,
     target: tall(160),
     sides: [
-      { part: 'Hood', side: 'front' },
-      { part: 'Pole', side: 'front' },
+      { part: 'Hood', side: 'front', at: [] },
+      { part: 'Pole', side: 'front', at: [] },
     ],
     copies: 1,
     limbs: [

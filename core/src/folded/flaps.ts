@@ -96,6 +96,37 @@ export const findNarrowest = (flaps: readonly Flap[]): Flap | undefined =>
     .filter((f) => f.length >= 0.05 && f.width > 0)
     .reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
 
+/** Creases whose directions differ by less (sine of the angle) run side by side. */
+const SIDE_BY_SIDE = 1e-3;
+/** A strip is as long as it is wide at least, by this share of its length; less is where creases only pass each other. */
+const LEAST_BESIDE = 0.2;
+
+/**
+ * Width of the narrowest strip between creases of one step that run side by side on the sheet, in sheet sides; undefined
+ * where no two do. Cost: the square of their number.
+ */
+export function stripWidth(
+  creases: readonly { readonly from: Point; readonly to: Point }[],
+): number | undefined {
+  const found: number[] = [];
+  creases.forEach((a, i) => {
+    const along = toUnit(subtract(a.to, a.from));
+    const span = distance(a.from, a.to);
+    for (const b of creases.slice(i + 1)) {
+      const other = toUnit(subtract(b.to, b.from));
+      if (Math.abs(cross(along, other)) > SIDE_BY_SIDE) continue;
+      const width = Math.abs(cross(along, subtract(b.from, a.from)));
+      const [s, t] = [b.from, b.to].map((p) => dot(along, subtract(p, a.from))).sort((x, y) => x - y) as [
+        number,
+        number,
+      ];
+      const beside = Math.min(span, t) - Math.max(0, s);
+      if (width > SLIVER && beside > LEAST_BESIDE * Math.min(span, t - s)) found.push(width);
+    }
+  });
+  return found.length === 0 ? undefined : Math.min(...found);
+}
+
 /** Where folds nearly meet, what lies between them is a sliver of this much of the side, and no fold anyone makes. */
 const SLIVER = 0.005;
 

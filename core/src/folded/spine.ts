@@ -1,7 +1,7 @@
 import { type Line, type Point, apply, boundsOf, distance, lineThrough, sideOf } from '../geometry/index.ts';
 import type { Arrangement } from './arrangement.ts';
 import { toOutline } from './measures.ts';
-import { type FlatState, foldsOf } from './state.ts';
+import { type FlatState, facetOnModel, foldsOf, isAbove } from './state.ts';
 
 /** The edge a flat model opens at like a book: its front half on one side of the stack, its rear half on the other. */
 export interface Spine {
@@ -26,7 +26,7 @@ export function spineThrough(map: Arrangement, from: Point, to: Point): Spine | 
 }
 
 /**
- * The longest line of folds that join a facet lying on top somewhere to one lying at the bottom somewhere, with all paper
+ * The longest line of folds the paper opens at: that join a facet lying on top somewhere to one lying at the bottom somewhere, with all paper
  * on one side of it; undefined where there is none. Cost: the folds of the state times the corners of its silhouette.
  */
 export function findSpine(state: FlatState, map: Arrangement): Spine | undefined {
@@ -47,10 +47,77 @@ export function findSpine(state: FlatState, map: Arrangement): Spine | undefined
   const corners = toOutline(map).flat();
   const { minX, minY, maxX, maxY } = boundsOf(corners);
   const least = LEAST_RUN * Math.max(maxX - minX, maxY - minY);
-  const [longest] = runs
+  const longest = runs
     .filter(({ line, length }) => length >= least && isOneSided(reachesOf(corners, line)))
-    .sort((a, b) => (Math.abs(a.length - b.length) > ALIKE ? b.length - a.length : 0));
+    .sort((a, b) => (Math.abs(a.length - b.length) > ALIKE ? b.length - a.length : 0))
+    .find(({ line }) => opensAt(state, line));
   return longest && spineThrough(map, longest.from, longest.to);
+}
+
+/** Each half reaches this share of the whole reach at least; less is a flap that is lifted, not a half that is opened. */
+const LEAST_HALF = 0.5;
+
+/**
+ * Whether the paper can open at a line of the model like a book: what lies above turns about the line, what lies below
+ * stays, every fold between both lies on the line, and each half reaches far enough. Two halves that hang together
+ * anywhere else cannot. Cost: the square of the number of parts the folds off the line hold together.
+ */
+export function opensAt(state: FlatState, line: Line): boolean {
+  const n = state.facets.length;
+  const parts = partsOff(state, line);
+  const count = Math.max(...parts) + 1;
+  if (count < 2) return false;
+  const reach = Array.from({ length: count }, () => 0);
+  state.facets.forEach((_, f) => {
+    for (const p of facetOnModel(state, f))
+      reach[parts[f]!] = Math.max(reach[parts[f]!]!, Math.abs(sideOf(line, p)));
+  });
+  const above = Array.from({ length: count }, () => new Set<number>());
+  for (let f = 0; f < n; f++)
+    for (let g = 0; g < n; g++)
+      if (parts[f] !== parts[g] && isAbove(state, f, g)) above[parts[g]!]!.add(parts[f]!);
+  const whole = Math.max(...reach);
+  const isHalf = (half: readonly number[]): boolean =>
+    Math.max(0, ...half.map((p) => reach[p]!)) >= LEAST_HALF * whole;
+  const all = reach.map((_, p) => p);
+  // Whatever lies over a part that turns has to turn with it.
+  const over = all.map((p) => closure(p, above));
+  const tries = all.flatMap((p) => [over[p]!, new Set(all.filter((q) => !over[q]!.has(p)))]);
+  return tries.some((up) => isHalf([...up]) && isHalf(all.filter((p) => !up.has(p))));
+}
+
+function closure(first: number, next: readonly ReadonlySet<number>[]): ReadonlySet<number> {
+  const found = new Set([first]);
+  for (const p of found) next[p]!.forEach((q) => found.add(q));
+  return found;
+}
+
+/** For each facet the part it belongs to, where only folds on the line part the paper. */
+function partsOff(state: FlatState, line: Line): number[] {
+  const joined = state.facets.map((): number[] => []);
+  for (const { facets, from, to } of foldsOf(state)) {
+    const [f, g] = facets;
+    const { placement } = state.facets[f]!;
+    const isOn = [from, to].every((p) => Math.abs(sideOf(line, apply(placement, p))) < ALIKE);
+    if (isOn) continue;
+    joined[f]!.push(g);
+    joined[g]!.push(f);
+  }
+  const parts = state.facets.map(() => -1);
+  let count = 0;
+  for (const [start] of state.facets.entries()) {
+    if (parts[start] !== -1) continue;
+    const stack = [start];
+    parts[start] = count;
+    for (let f = stack.pop(); f !== undefined; f = stack.pop())
+      for (const g of joined[f]!)
+        if (parts[g] === -1) {
+          parts[g] = count;
+          stack.push(g);
+        }
+    count++;
+  }
+  return parts;
 }
 
 /** The farthest corner of a silhouette on either side of a line, signed. */

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type DrawerPaper, drawerPaperSchema, unknownPaper } from '../paper/index.ts';
-import { toCsv } from './tables.ts';
+import { readCell, toCsv } from './tables.ts';
 
 /** Columns of a drawer as CSV, in their order; lengths in mm, weight in g/m2, colours as #rrggbb. */
 const COLUMNS = [
@@ -49,6 +49,16 @@ const NEEDED = COLUMNS.filter((c) => !OPTIONAL.includes(c));
 export const toDrawerCsv = (papers: readonly DrawerPaper[]): string =>
   toCsv(papers.map((p) => Object.fromEntries(COLUMNS.map((c) => [c, p[c]]))));
 
+/** A drawer of thousands of papers is shorter than this. */
+const MOST_LETTERS = 2_000_000;
+/** So much of a cell is quoted; a quotation mark that is not closed makes one cell of a whole file. */
+const MOST_QUOTED = 40;
+
+const shorten = (cell: string): string => {
+  const line = cell.replace(/\s+/g, ' ');
+  return line.length > MOST_QUOTED ? `${line.slice(0, MOST_QUOTED)} …` : line;
+};
+
 /**
  * Papers from CSV. Missing columns and lines that are no paper are told with their place, and then nothing is taken;
  * `nameId` gives papers without an id one.
@@ -57,6 +67,10 @@ export function readDrawerCsv(
   text: string,
   nameId: (line: number) => string,
 ): Outcome<DrawerPaper[], string> {
+  if (text.length > MOST_LETTERS)
+    return failed(
+      `The file has ${text.length} letters; a drawer has at most ${MOST_LETTERS}. Take it in as several files.`,
+    );
   const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), {
     header: true,
     skipEmptyLines: true,
@@ -70,7 +84,7 @@ export function readDrawerCsv(
   for (const [i, row] of data.entries()) {
     const read = Object.fromEntries(
       COLUMNS.flatMap((c) => {
-        const value = (row[c] ?? '').trim();
+        const value = readCell((row[c] ?? '').trim());
         // What is left empty here is as for a paper nothing more is known of.
         return value === '' && c in unknownPaper ? [] : [[c, value] as const];
       }).map(([c, value]) => {
@@ -82,7 +96,7 @@ export function readDrawerCsv(
     if (!parsed.success) {
       const { path, message } = parsed.error.issues[0]!;
       return failed(
-        `Line ${i + 2}, column "${String(path[0])}": "${row[String(path[0])] ?? ''}" does not do (${message}). Nothing was taken; mend the line and read the file again.`,
+        `Line ${i + 2}, column "${String(path[0])}": "${shorten(row[String(path[0])] ?? '')}" does not do (${message}). Nothing was taken; mend the line and read the file again.`,
       );
     }
     papers.push(parsed.data);

@@ -11,6 +11,9 @@ export interface FoldDocument {
   readonly raw: Readonly<Record<string, unknown>>;
 }
 
+/** Coordinates beyond this are no paper's, in whatever unit. */
+const FARTHEST = 1e9;
+
 const LETTERS: Record<string, Assignment> = { B: 'B', M: 'M', V: 'V', F: 'F', U: 'U' };
 
 /** Reads FOLD text. C (cut) and J (join) are refused with a sentence, missing assignments count as U. */
@@ -41,6 +44,15 @@ export function readFold(text: string): Outcome<FoldDocument, Issue[]> {
   );
   if (bad >= 0)
     return failed([{ path: `vertices_coords.${bad}`, text: `Vertex ${bad} is not a pair of numbers.` }]);
+  // Squares of larger ones overflow, and then nothing that is computed from them means anything.
+  const far = (coords as number[][]).findIndex((p) => Math.max(Math.abs(p[0]!), Math.abs(p[1]!)) > FARTHEST);
+  if (far >= 0)
+    return failed([
+      {
+        path: `vertices_coords.${far}`,
+        text: `Vertex ${far} lies at ${coords[far][0]}, ${coords[far][1]}; coordinates go up to ${FARTHEST}. Scale the pattern, and read the file again.`,
+      },
+    ]);
   const edges: { a: number; b: number; assignment: Assignment }[] = [];
   for (let i = 0; i < ends.length; i++) {
     const edge = readEdge(ends[i], Array.isArray(letters) ? letters[i] : 'U', i);

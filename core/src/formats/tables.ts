@@ -4,9 +4,25 @@ import { type Outcome, done, failed } from '../outcome/index.ts';
 
 export type Cell = string | number | boolean | null;
 
-/** Rows as CSV with a heading line (RFC 4180); null is left empty. */
+/** A text a table program would take for a formula. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+/**
+ * Rows as CSV with a heading line (RFC 4180); null is left empty. A text that a table program would run as a formula gets an
+ * apostrophe before it, which such programs take as "this is text"; `readCell` takes it off again.
+ */
 export const toCsv = (rows: readonly Readonly<Record<string, Cell>>[]): string =>
-  `${Papa.unparse([...rows], { newline: '\r\n' })}\r\n`;
+  `${Papa.unparse(
+    rows.map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, toCell(v)]))),
+    { newline: '\r\n' },
+  )}\r\n`;
+
+const toCell = (value: Cell): Cell =>
+  typeof value === 'string' && FORMULA.test(value.replace(/^'+/, '')) ? `'${value}` : value;
+
+/** A cell as it was before `toCsv`. */
+export const readCell = (text: string): string =>
+  text.startsWith("'") && FORMULA.test(text.replace(/^'+/, '')) ? text.slice(1) : text;
 
 /** A stretch of work: local time of day, length in minutes. */
 export interface Appointment {

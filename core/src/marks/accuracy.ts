@@ -81,80 +81,125 @@ export function scaleHand(sigma: AlignmentSigma, factor: number): AlignmentSigma
 }
 
 /**
- * How far each measured place moves for one unit of slip at the crease ends of one step: each end is displaced in turn and
- * what follows replayed; root sum square of both. Nothing where the step makes no crease by a line.
+ * How far each measured place moves for one unit of slip at the crease ends of each line the step is aligned by, one list a
+ * line: each end is displaced in turn and what follows replayed; root sum square of both. Empty where the step is aligned by
+ * nothing of its own.
  */
-export function slipOf(
+export function slipsOf(
   sequence: Sequence,
   replay: Replay,
   number: number,
   placesIn: (r: Replay) => readonly number[],
-): number[] {
+): number[][] {
   const exact = placesIn(replay);
-  if (!lineOf(sequence.steps[number - 1]!.move)) return exact.map(() => 0);
-  const moved = (
-    [
-      [PROBE, 0],
-      [0, PROBE],
-    ] as const
-  ).map((ends) => placesIn(slipped(sequence, replay, number, ends)));
-  return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)));
+  return alignmentsOf(sequence.steps[number - 1]!.move).map((_, line) => {
+    const moved = (
+      [
+        [PROBE, 0],
+        [0, PROBE],
+      ] as const
+    ).map((ends) => placesIn(slipped(sequence, replay, { number, line }, ends)));
+    return exact.map((at, k) => Math.hypot(...moved.map((m) => (m[k]! - at) / PROBE)));
+  });
 }
 
 /** How far the two ends of a crease are displaced, in sheet sides: half a side from the middle of the sheet, one each way. */
 export type EndSlip = readonly [number, number];
 
+/** A line a step is aligned by: the step's number, and which of its lines, from 0. */
+export interface Aligned {
+  readonly number: number;
+  readonly line: number;
+}
+
 /** The sequence folded again with the ends of a step's crease displaced; `stops` where a later step does not fold with it. */
 export function slipped(
   sequence: Sequence,
   replay: Replay,
-  number: number,
+  { number, line: which }: Aligned,
   [one, other]: EndSlip,
   stops = false,
 ): Replay {
   const middle: Point = [0.5, 0.5];
-  const moved = (line: Line): Line =>
-    slipLine(line, middle, (one + other) / 2, (Math.atan(one - other) * 180) / Math.PI);
+  const moved = (line: Line, index: number): Line =>
+    index === which
+      ? slipLine(line, middle, (one + other) / 2, (Math.atan(one - other) * 180) / Math.PI)
+      : line;
   return replaySequence(sequence, replay, { step: number, moved, stops });
 }
 
-/** The slips of every step, in mm by the folder's sigma of each alignment. Cost: two replays a step. */
+/**
+ * The slips of every step, in mm by the folder's sigma of each alignment, root sum square over the lines of a step. Cost: two
+ * replays a line.
+ */
 export function slipErrors(
   sequence: Sequence,
   replay: Replay,
   placesIn: (r: Replay) => readonly number[],
   sigma: AlignmentSigma,
 ): number[][] {
+  const none = placesIn(replay).map(() => 0);
   return sequence.steps.map((step, i) => {
-    const mm = sigmaOf(step, sigma);
-    return slipOf(sequence, replay, i + 1, placesIn).map((v) => v * mm);
+    const mm = sigmasOf(step, sigma);
+    const slips = slipsOf(sequence, replay, i + 1, placesIn);
+    return none.map((_, k) => Math.hypot(0, ...slips.map((v, line) => v[k]! * mm[line]!)));
   });
 }
 
-/** The line a folder aligns a move by: the first where it takes several. */
-export function lineOf(move: Move): LineRef | undefined {
+/**
+ * The lines a folder aligns a move by, each with a slip of its own, in the order they are read. Moves without one follow
+ * creases and points that are there already: they slip no farther than those did.
+ */
+export function alignmentsOf(move: Move): readonly LineRef[] {
   switch (move.kind) {
     case 'fold':
     case 'crease':
     case 'pinch':
     case 'reverse':
     case 'sink':
-      return move.line;
+      return [move.line];
     case 'pleat':
     case 'crimp':
     case 'accordion':
-      return move.lines[0];
-    default:
-      return undefined;
+      return move.lines;
+    case 'pull':
+      return move.line ? [move.line] : [];
+    case 'narrow':
+      // Each edge is brought to the axis, or folded to a width, by itself.
+      return move.edges.map((edge): LineRef =>
+        move.width === null
+          ? { kind: 'bisector', from: edge, at: move.tip, to: move.axis }
+          : { kind: 'turned', at: move.tip, towards: move.axis, degrees: 0 },
+      );
+    case 'blintz':
+      return move.points.map((from): LineRef => ({ kind: 'onto', from, to: move.to }));
+    case 'collapse':
+    case 'squash':
+    case 'petal':
+    case 'ear':
+    case 'swivel':
+    case 'refold':
+    case 'unfold':
+    case 'turn':
+    case 'rotate':
+    case 'repeat':
+      return [];
   }
 }
 
-/** A point brought onto another with a gap e puts the crease e / 2 off; a crease through marks is off by all of it. */
-export function sigmaOf(step: Pick<Step, 'move' | 'tolerance'>, sigma: AlignmentSigma): number {
-  // What is within a millimetre or so by eye is no mere guess.
-  if (step.tolerance.kind === 'taste') return step.tolerance.share < BY_EYE ? sigma.byEye : sigma.guess;
-  const line = lineOf(step.move);
-  if (!line) return 0;
+/**
+ * One standard deviation in mm for each line a step is aligned by. A point brought onto another with a gap e puts the crease
+ * e / 2 off; a crease through marks is off by all of it.
+ */
+export function sigmasOf(step: Pick<Step, 'move' | 'tolerance'>, sigma: AlignmentSigma): number[] {
+  return alignmentsOf(step.move).map((line) => {
+    // What is within a millimetre or so by eye is no mere guess.
+    if (step.tolerance.kind === 'taste') return step.tolerance.share < BY_EYE ? sigma.byEye : sigma.guess;
+    return sigmaOfLine(line, sigma);
+  });
+}
+
+function sigmaOfLine(line: LineRef, sigma: AlignmentSigma): number {
   switch (line.kind) {
     case 'onto':
     case 'landing':

@@ -1,6 +1,6 @@
 import type { Effort } from '../effort/index.ts';
-import type { Replay } from '../sequence/index.ts';
-import { type EndSlip, slipped } from './accuracy.ts';
+import type { Replay, ReplayedStep } from '../sequence/index.ts';
+import { type Aligned, type EndSlip, alignmentsOf, slipped } from './accuracy.ts';
 
 /** Slips that are tried, in sheet sides: smaller ones leave slivers that paper does not have. */
 const SIZES = [1e-4, -1e-4, 1e-3, -1e-3];
@@ -16,8 +16,12 @@ export const MOST_GROWTH = 20;
 /** Two of these tell all there is to know of a step. */
 const ENOUGH = 2;
 
-/** Replays a sequence of so many steps can cost at most. */
-export const mostReplays = (steps: number): number => steps * MODES.length * SIZES.length;
+/** Replays the slips of a step can cost at most; a step without a line of its own counts as one for the progress. */
+export const replaysOf = ({ move }: Pick<ReplayedStep, 'move'>): number =>
+  Math.max(1, alignmentsOf(move).length) * MODES.length * SIZES.length;
+
+/** Replays the slips of a whole sequence can cost at most. */
+export const mostReplays = (replay: Replay): number => replay.steps.reduce((n, s) => n + replaysOf(s), 0);
 
 /** A slip of one step that was folded through, as far as later steps fold with it. */
 export interface Attempt {
@@ -28,13 +32,13 @@ export interface Attempt {
 }
 
 /**
- * Slips of a step until two that are not alike were folded to the end; what folded in part is kept too, for what comes about
+ * Slips of one line of a step until two that are not alike were folded to the end; what folded in part is kept too, for what comes about
  * on the way. Where a figure needs its creases alike on both sides (a sink through all layers) a turned crease does not fold
  * and a moved one may. `isSame` tells a slip from the engine folding something else. Undefined where the effort ends first.
  */
 export function trySlips(
   replay: Replay,
-  number: number,
+  aligned: Aligned,
   isSame: (slip: Replay, size: number) => boolean,
   effort: Effort,
 ): Attempt[] | undefined {
@@ -45,7 +49,7 @@ export function trySlips(
     for (const size of SIZES) {
       if (!effort.spend(1)) return undefined;
       const ends: EndSlip = [mode[0] * size, mode[1] * size];
-      const slip = slipped(replay.sequence, replay, number, ends, true);
+      const slip = slipped(replay.sequence, replay, aligned, ends, true);
       const isRefused = slip.steps.at(-1)!.refusal && !replay.steps[slip.steps.length - 1]!.refusal;
       if (isRefused) found.push({ ends, slip, reach: slip.steps.length - 1 });
       else if (isSame(slip, Math.abs(size))) {

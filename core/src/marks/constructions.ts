@@ -57,9 +57,9 @@ export function constructMark(
   }
   if (sheet.kind === 'square' && !isPowerOfTwo(ask.bottom)) known.push(cornerAndHalvings(builder, ask));
   if (ask.bottom === 3) known.push(selfCorrecting(builder, ask));
-  // Eighths and coarser halvings need no search.
+  // Nothing is found that is better than halving to eighths; of everything else there may be.
   const found =
-    search === null || (known.length > 0 && ask.bottom <= EASY && !search.both)
+    search === null || (isPowerOfTwo(ask.bottom) && ask.bottom <= EASY && !search.both)
       ? []
       : foundOnEdge(sheet, ask, prefix, search);
   const ways = [...known, ...found];

@@ -11,7 +11,7 @@ import {
 import { invariant } from '../outcome/index.ts';
 import { type Replay, contextAfter, replaySequence, resolvePoint } from '../sequence/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
-import { type AlignmentSigma, sigmaOf, slipOf } from './accuracy.ts';
+import { type AlignmentSigma, sigmasOf, slipsOf } from './accuracy.ts';
 import { SheetBounds } from './alignments.ts';
 import type { Construction } from './constructions.ts';
 import type { MarkTarget } from './search.ts';
@@ -49,8 +49,11 @@ export function judgeConstruction(
   // Of a line the worse end counts; a place is as far off as both its coordinates say.
   const sizeOf = (v: readonly number[]): number =>
     target.kind === 'line' ? Math.max(...v.map(Math.abs)) : Math.hypot(...v);
-  const slips = construction.steps.map((_, i) => slipOf(sequence, replay, i + 1, missesIn));
-  const byStep = slips.map((v, i) => sizeOf(v) * sigmaOf(construction.steps[i]!, sigma));
+  const slips = construction.steps.map((_, i) => slipsOf(sequence, replay, i + 1, missesIn));
+  const byStep = slips.map((lines, i) => {
+    const mm = sigmasOf(construction.steps[i]!, sigma);
+    return Math.hypot(0, ...lines.map((v, line) => sizeOf(v) * mm[line]!));
+  });
   const pinches = replay.steps.filter((s) => s.move.kind === 'pinch').length;
   return {
     construction,
@@ -59,7 +62,7 @@ export function judgeConstruction(
     pinches,
     errorMm: Math.hypot(...byStep),
     missMm: sizeOf(misses) * sideMm,
-    amplification: Math.hypot(...slips.map(sizeOf)),
+    amplification: Math.hypot(...slips.flat().map(sizeOf)),
     worstStep: byStep.indexOf(Math.max(...byStep)) + 1,
   };
 }

@@ -3,8 +3,8 @@ import { toModel } from '../folded/index.ts';
 import { distance } from '../geometry/index.ts';
 import type { Replay } from '../sequence/index.ts';
 import { cornersOf } from '../sheet/index.ts';
-import { type AlignmentSigma, lineOf, sigmaOf } from './accuracy.ts';
-import { type Attempt, MOST_GROWTH, effectOf, mostReplays, trySlips } from './attempts.ts';
+import { type AlignmentSigma, sigmasOf } from './accuracy.ts';
+import { type Attempt, type Effect, MOST_GROWTH, effectOf, replaysOf, trySlips } from './attempts.ts';
 import { type Spot, type Watch, spotsOf, watchesOf } from './watch.ts';
 
 export interface WholeAsk {
@@ -61,7 +61,7 @@ interface Gap {
  * Carries a folder's slips through a whole sequence: every crease end of every step is displaced in turn and all that
  * follows folded again; root sum square by the sigma of its alignment. Reports how true limbs come out (distance of a tip
  * from the middle of the sheet), pairs against each other, edges and points that must meet; and where a slip shows on the way.
- * Steps by taste are no slips. Cost: two replays a step, more where slips do not fold; `mostReplays` units of effort, undefined where
+ * Steps by taste are no slips. Cost: two replays a line, more where slips do not fold; `mostReplays` units of effort, undefined where
  * it has fewer.
  */
 export function judgeSequence({ replay, pairs, sigma }: WholeAsk, effort: Effort): WholeAccuracy | undefined {
@@ -70,18 +70,20 @@ export function judgeSequence({ replay, pairs, sigma }: WholeAsk, effort: Effort
   const partly: number[] = [];
   const isSame = (slip: Replay, size: number): boolean =>
     tally.limbs.every((g) => Math.abs(missOf(slip, g)) <= MOST_GROWTH * size);
-  for (const { number, step, move } of replay.steps) {
-    const end = effort.spent() + mostReplays(1);
-    const mm = step.tolerance.kind === 'taste' ? 0 : sigmaOf({ move, tolerance: step.tolerance }, sigma);
-    if (mm > 0 && lineOf(move)) {
-      const attempts = trySlips(replay, number, isSame, effort);
+  for (const replayed of replay.steps) {
+    const { number, step, move } = replayed;
+    const slips = step.tolerance.kind === 'taste' ? [] : sigmasOf({ move, tolerance: step.tolerance }, sigma);
+    const end = effort.spent() + replaysOf(replayed);
+    const known: (Effect | undefined)[] = [];
+    for (const [line, mm] of slips.entries()) {
+      const attempts = trySlips(replay, { number, line }, isSame, effort);
       if (!attempts) return undefined;
       tally.add(number, attempts, mm);
-      const known = effectOf(attempts, replay.steps.length, () => []);
-      if (!known) unknown.push(number);
-      else if (!known.isWhole) partly.push(number);
+      known.push(effectOf(attempts, replay.steps.length, () => []));
     }
-    // Every step is worth the same, so that progress runs evenly.
+    if (known.some((k) => !k)) unknown.push(number);
+    else if (known.some((k) => !k!.isWhole)) partly.push(number);
+    // Every line is worth the same, so that progress runs evenly.
     if (!effort.spend(end - effort.spent())) return undefined;
   }
   return { places: tally.places(), checks: tally.checks(), unknown, partly };

@@ -9,6 +9,6 @@ export { defaultLimits, toBulk, toFingerVerdict, gapToLeaveMm } from './limits.t
 export type { DrawerPaper } from './drawer.ts';
 export { drawerPaperSchema, unknownPaper } from './drawer.ts';
 export type { StockSize, Cutting, Cut, CuttingRules, Piece } from './stock.ts';
-export { findNextStock, largestSide, largestSideFor, toCutting } from './stock.ts';
+export { findNextStock, largestSide, largestSideFor, toCutting, countPieces, MOST_PIECES } from './stock.ts';
 export type { Measured } from './measure.ts';
 export { caliperOfStack, grammageOfStack } from './measure.ts';

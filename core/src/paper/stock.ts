@@ -94,12 +94,39 @@ export interface Cutting {
   readonly waste: number;
 }
 
+/** More pieces than these are counted, but neither laid out nor drawn. */
+export const MOST_PIECES = 4000;
+
+/** How many pieces a stock sheet gives, by the same rule as `toCutting`, without laying them out. */
+export function countPieces(piece: Piece, stock: StockSize, rules: CuttingRules = {}): number {
+  return findBest(piece, stock, rules).pieces * (piece.isHalfSquare ? 2 : 1);
+}
+
 /**
  * The most pieces by cuts from edge to edge: rows all one way, with what is left beside or above them filled the other
- * way; the best over both ways and every number of rows. Pieces keep their direction where the grain is to be kept.
+ * way; the best over both ways and every number of rows. Pieces keep their direction where the grain is to be kept. Over
+ * MOST_PIECES they are only counted: layout and cuts are empty.
  */
 export function toCutting(piece: Piece, stock: StockSize, rules: CuttingRules = {}): Cutting {
-  const { trimMm = 0, keepGrain = false } = rules;
+  const { trimMm = 0 } = rules;
+  const { split, first, pieces: rectangles } = findBest(piece, stock, rules);
+  const pieces = rectangles * (piece.isHalfSquare ? 2 : 1);
+  const waste = 1 - (rectangles * area(piece)) / area(stock);
+  if (pieces === 0 || pieces > MOST_PIECES) return { pieces, layout: [], cuts: [], waste };
+  const parts = [fill(split.main, first), ...(split.rest ? [fill(split.rest.box, split.rest.piece)] : [])];
+  const layout = parts.flatMap((p) => p.layout);
+  const cuts = [...(split.cut ? [split.cut] : []), ...parts.flatMap((p) => p.cuts)];
+  return { pieces, layout, cuts: [...trims(stock, trimMm), ...cuts, ...diagonals(piece, layout)], waste };
+}
+
+interface Best {
+  readonly split: Split;
+  readonly first: { readonly widthMm: number; readonly heightMm: number };
+  readonly pieces: number;
+}
+
+/** The way with the most pieces, by counting alone; the plainest of equals. */
+function findBest(piece: Piece, stock: StockSize, { trimMm = 0, keepGrain = false }: CuttingRules): Best {
   const inner: Rect = {
     x: trimMm,
     y: trimMm,
@@ -108,26 +135,20 @@ export function toCutting(piece: Piece, stock: StockSize, rules: CuttingRules = 
   };
   const sides = { widthMm: piece.widthMm, heightMm: piece.heightMm };
   const ways = keepGrain ? [sides] : [sides, { widthMm: sides.heightMm, heightMm: sides.widthMm }];
-  let best: { layout: Rect[]; cuts: Cut[] } = { layout: [], cuts: [] };
-  for (const first of ways)
-    for (const split of splitsOf(inner, first, ways)) {
-      const parts = [
-        fill(split.main, first),
-        ...(split.rest ? [fill(split.rest.box, split.rest.piece)] : []),
-      ];
-      const layout = parts.flatMap((p) => p.layout);
-      if (layout.length > best.layout.length)
-        best = { layout, cuts: [...(split.cut ? [split.cut] : []), ...parts.flatMap((p) => p.cuts)] };
+  const countIn = (box: Rect, p: { widthMm: number; heightMm: number }): number =>
+    count(box.widthMm, p.widthMm) * count(box.heightMm, p.heightMm);
+  let best: Best = { split: { main: inner }, first: sides, pieces: countIn(inner, sides) };
+  for (const first of ways) {
+    const plain = countIn(inner, first);
+    // A row that holds no piece is no row, and so many pieces are not laid out anyway.
+    const splits = plain === 0 || plain > MOST_PIECES ? [{ main: inner }] : splitsOf(inner, first, ways);
+    for (const split of splits) {
+      const rest = split.rest ? countIn(split.rest.box, split.rest.piece) : 0;
+      const pieces = countIn(split.main, first) + rest;
+      if (pieces > best.pieces) best = { split, first, pieces };
     }
-  const halves = piece.isHalfSquare ? 2 : 1;
-  const pieces = best.layout.length * halves;
-  const used = best.layout.length * area(piece);
-  return {
-    pieces,
-    layout: best.layout,
-    cuts: pieces === 0 ? [] : [...trims(stock, trimMm), ...best.cuts, ...diagonals(piece, best.layout)],
-    waste: 1 - used / area(stock),
-  };
+  }
+  return best;
 }
 
 interface Split {

@@ -1,6 +1,6 @@
 /**
- * Room: the saved document. Its schema, version and migrations, a fresh plan, and reading outside data into it with
- * issues that name the place. Lengths in mm, shares of the side where said. Does not compute.
+ * Room: the saved document. Its schema and version, a fresh plan, and what a
+ * schema cannot check. Lengths in mm, shares of the side where said. Does not compute.
  */
 export type {
   Plan,
@@ -20,6 +20,5 @@ export {
   PLAN_VERSION,
   PLAN_FORMAT,
 } from './schema.ts';
-export { readPlanFile, migrations } from './read.ts';
 export { buildPlan, toPaperChoice } from './fresh.ts';
 export { checkPlan } from './check.ts';

@@ -26,8 +26,8 @@ const shapeSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('square') }),
   z.strictObject({
     kind: z.literal('rectangle'),
-    width: z.number().positive().max(100),
-    height: z.number().positive().max(100),
+    width: z.number().positive().max(5000),
+    height: z.number().positive().max(5000),
   }),
   z.strictObject({ kind: z.literal('triangle') }),
 ]);
@@ -53,7 +53,16 @@ const briefSchema = z.strictObject({
   /** The most one model's paper may cost, in the money the drawer's prices are in. */
   budget: z.number().positive().max(100000).nullable().default(null),
   /** Which paper side shows on which part. */
-  sides: z.array(z.strictObject({ part: text(60), side: z.enum(['front', 'back']) })).max(30),
+  sides: z
+    .array(
+      z.strictObject({
+        part: text(60),
+        side: z.enum(['front', 'back']),
+        /** Places of the sheet the part was painted at on the finished form; none where a limb's corner says it. */
+        at: z.array(pointRefSchema).max(200).default([]),
+      }),
+    )
+    .max(30),
   /** One uncut square, any uncut sheet, or whatever serves (a cut, a second piece, glue). */
   rules: z.enum(['square', 'uncut', 'pragmatic']),
   copies: z.number().int().min(1).max(200),

@@ -11,12 +11,15 @@ export type {
   Readings,
   ReadingsInput,
   StepReading,
+  NarrowReading,
 } from './types.ts';
 export { stageIds } from './types.ts';
 export { toReadings } from './readings.ts';
 export type { LaterUse } from './later.ts';
 export { readLater, sayGap, sayUse } from './later.ts';
 export { readStep, measureState } from './step.ts';
+export type { NarrowPlace } from './narrow.ts';
+export { narrowestOf, narrowestOnTheWay, sayPlace } from './narrow.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
 export type { BaseRow } from './row.ts';
 export { readBaseRow, standUp } from './row.ts';

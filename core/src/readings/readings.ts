@@ -1,5 +1,5 @@
-import { openedDepth, spineThrough } from '../folded/index.ts';
-import { type Point, scale } from '../geometry/index.ts';
+import { openedDepth, opensAt, spineThrough } from '../folded/index.ts';
+import { type Point, lineThrough, scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
 import {
   type AlignmentSigma,
@@ -22,7 +22,8 @@ import {
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
-import { measureState, readStep } from './step.ts';
+import { narrowestOnTheWay } from './narrow.ts';
+import { measureState, readNarrow, readStep } from './step.ts';
 import type { Readings, ReadingsInput } from './types.ts';
 import { toVerdicts } from './verdicts.ts';
 
@@ -43,12 +44,14 @@ export function toReadings(input: ReadingsInput): Readings {
     target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
   const last = sized && readStep(sized, sideMm, plan.paper.caliperMm, pace, limits);
+  const narrow = sideMm === undefined ? undefined : narrowestOnTheWay(replay);
   const core = {
     learned,
     pace,
     minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
     ...defined({ sideMm, ratio, otherRatio, wanted, last }),
+    ...(narrow ? readNarrow(narrow, sideMm!, plan.paper.caliperMm, limits) : {}),
     ...defined({
       finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
       base: toBaseMatch(input),
@@ -115,11 +118,14 @@ function toForm(
   if (sideMm === undefined) return undefined;
   const { map, spine: proposed, measures } = measureState(sized.after);
   const chosen = toPair(replay, sized, plan.finish.spine);
-  const spine = (chosen && spineThrough(map, ...chosen)) ?? proposed;
+  const wanted = chosen && spineThrough(map, ...chosen);
+  const line = wanted && lineThrough(wanted.from, wanted.to);
+  const isStuck = line !== undefined && !opensAt(sized.after, line);
+  const spine = isStuck ? undefined : (wanted ?? proposed);
   const thicknessMm = measures.spot.layers * (plan.paper.caliperMm ?? 0);
   const degrees = plan.finish.openedDegrees ?? 0;
   const depthMm = spine ? openedDepth(spine.reach * sideMm, degrees, thicknessMm) : thicknessMm;
-  return { depthMm, thicknessMm, ...(spine ? { spine } : {}) };
+  return { depthMm, thicknessMm, ...(spine ? { spine } : {}), ...(isStuck ? { isStuck } : {}) };
 }
 
 function toMarksError({ plan, sigma }: ReadingsInput, sideMm: number | undefined): number | undefined {

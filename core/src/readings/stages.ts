@@ -2,6 +2,7 @@ import { readWish } from '../marks/index.ts';
 import { between, distance } from '../geometry/index.ts';
 import { edgesOf } from '../sheet/index.ts';
 import { toFigure, toLengthText, toMinutesText } from '../units/index.ts';
+import { sayEntries } from '../sizing/index.ts';
 import type { ReadingsCore } from './verdicts.ts';
 import type { ReadingsInput, StageId, StageReading, StageState, Verdict } from './types.ts';
 
@@ -76,16 +77,16 @@ function readParts({ plan, unit }: ReadingsInput, { base }: ReadingsCore, state:
 
 function readPaper(
   { plan, unit }: ReadingsInput,
-  { last, sideMm, wanted }: ReadingsCore,
+  { bulk, sideMm, wanted }: ReadingsCore,
   state: StateOf,
 ): StageReading {
   return {
     state: state('paper', plan.sheet.sideMm !== null, plan.sheet.sideMm !== null),
     figure: sideMm === undefined ? 'no sheet yet' : toLengthText(sideMm, unit).text,
-    line: last?.bulk
-      ? `bulk ${toFigure(last.bulk.bulk, 2)}, ${last.bulk.verdict}`
+    line: bulk
+      ? `bulk ${toFigure(bulk.bulk, 2)}, ${bulk.verdict}`
       : wanted
-        ? `${toLengthText(wanted.lowMm, unit).text} to ${toLengthText(wanted.highMm, unit).text} would do`
+        ? `${toLengthText(wanted.sideMm, unit).text} for the wanted size`
         : plan.paper.name,
   };
 }
@@ -147,11 +148,15 @@ function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: 
   return {
     state: state('finish', begun, standing?.stands === true),
     figure: standing
-      ? `${standing.stands ? 'stands' : 'tips'} ${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm`
+      ? `${standing.stands ? 'balances' : 'tips'} ${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm`
       : begun
         ? `${plan.finish.notes.length} notes`
         : 'no feet yet',
-    line: standing ? `leans ${toFigure(standing.tipDegrees, 0)}° before it tips` : 'choose two foot points',
+    line: standing
+      ? standing.stands
+        ? `the flat form leans ${toFigure(standing.tipDegrees, 0)}° before it tips`
+        : `the flat form falls to the ${standing.weakSide}`
+      : 'choose two foot points',
   };
 }
 
@@ -184,6 +189,6 @@ function readDiary({ diary }: ReadingsInput, { ratio, learned }: ReadingsCore, s
     line:
       known === undefined
         ? 'measure what you folded'
-        : `± ${toFigure(known * (learned.spread / learned.factor), 3)} from ${learned.entries} entries`,
+        : `± ${toFigure(known * (learned.spread / learned.factor), 3)} from ${sayEntries(learned)}`,
   };
 }

@@ -6,7 +6,6 @@ import {
   type Spine,
   buildArrangement,
   findFlaps,
-  findNarrowest,
   findSpine,
   shortestFold,
   toMeasures,
@@ -15,7 +14,8 @@ import { toBulk, toFingerVerdict, type PaperLimits } from '../paper/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { type LaterUse, laterGapMm } from './later.ts';
 import { toMinutes } from '../schedule/index.ts';
-import type { StepReading } from './types.ts';
+import { type NarrowPlace, narrowestOf } from './narrow.ts';
+import type { NarrowReading, StepReading } from './types.ts';
 
 interface Measured {
   readonly map: Arrangement;
@@ -53,25 +53,35 @@ export function readStep(
   later: LaterUse = { usedBy: [] },
 ): StepReading {
   const { measures, flaps, shortest } = measureState(step.after);
-  const narrow = findNarrowest(flaps);
+  const narrow = narrowestOf(step);
   const layersAtCrease = step.trace?.layersAtCrease ?? 0;
-  const base = { measures, flaps, layersAtCrease, minutes: toMinutes(step, sideMm ?? 200, pace) };
+  const before = measureState(step.before).measures.spot.layers;
+  const layersMost = Math.max(measures.spot.layers, before, layersAtCrease);
+  const base = { measures, flaps, layersAtCrease, layersMost, minutes: toMinutes(step, sideMm ?? 200, pace) };
   if (sideMm === undefined) return base;
-  const narrowMm = narrow && narrow.width * sideMm;
   return {
     ...base,
     widthMm: measures.width * sideMm,
     heightMm: measures.height * sideMm,
     ...(caliperMm === null ? {} : { thicknessMm: measures.spot.layers * caliperMm }),
-    ...(narrow && narrowMm
-      ? { narrowest: { widthMm: narrowMm, verdict: toFingerVerdict(narrowMm, limits), tip: narrow.tip } }
-      : {}),
-    ...(narrow && narrowMm && caliperMm !== null
-      ? { bulk: toBulk(narrow.layers, caliperMm, narrowMm, limits) }
-      : {}),
+    ...(narrow ? readNarrow(narrow, sideMm, caliperMm, limits) : {}),
     ...(shortest === undefined ? {} : { shortestMm: shortest * sideMm }),
     ...(caliperMm !== null && step.move.kind === 'fold'
       ? { gapMm: laterGapMm(layersAtCrease, caliperMm, later) }
       : {}),
+  };
+}
+
+/** A narrow place at a sheet side in mm, and its bulk where the caliper is known. */
+export function readNarrow(
+  { tip, width, layers, step }: NarrowPlace,
+  sideMm: number,
+  caliperMm: number | null,
+  limits: PaperLimits,
+): { narrowest: NarrowReading; bulk?: ReturnType<typeof toBulk> } {
+  const widthMm = width * sideMm;
+  return {
+    narrowest: { widthMm, verdict: toFingerVerdict(widthMm, limits), tip, layers, step },
+    ...(caliperMm === null ? {} : { bulk: toBulk(layers, caliperMm, widthMm, limits) }),
   };
 }

@@ -39,6 +39,16 @@ export interface Verdict {
   readonly remedy?: Remedy;
 }
 
+/** A narrow place in mm, how it can be handled, and its stack; `tip` is the corner of a flap, null of a pleat's strip. */
+export interface NarrowReading {
+  readonly widthMm: number;
+  readonly verdict: FingerVerdict;
+  readonly tip: string | null;
+  readonly layers: number;
+  /** The step after which it is so narrow. */
+  readonly step: number;
+}
+
 /** What the rail shows for one step at the chosen sheet. */
 export interface StepReading {
   readonly measures: Measures;
@@ -46,8 +56,10 @@ export interface StepReading {
   readonly widthMm?: number;
   readonly heightMm?: number;
   readonly layersAtCrease: number;
+  /** The most layers at any place before or after the step. */
+  readonly layersMost: number;
   readonly thicknessMm?: number;
-  readonly narrowest?: { readonly widthMm: number; readonly verdict: FingerVerdict; readonly tip: string };
+  readonly narrowest?: NarrowReading;
   readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
   readonly shortestMm?: number;
   readonly gapMm?: number;
@@ -74,14 +86,26 @@ export interface Readings {
   readonly ratio?: number;
   /** Of the dimension that is not the target's. */
   readonly otherRatio?: number;
-  /** Where the finished form opens, and its depth in mm as it is opened. */
-  readonly form?: { readonly spine?: Spine; readonly depthMm: number; readonly thicknessMm: number };
+  /**
+   * Where the finished form opens, and its depth in mm as it is opened. `isStuck`: an edge was chosen at which the paper
+   * cannot open, because the halves hang together elsewhere.
+   */
+  readonly form?: {
+    readonly spine?: Spine;
+    readonly isStuck?: true;
+    readonly depthMm: number;
+    readonly thicknessMm: number;
+  };
   readonly wanted?: SizedSheet;
   readonly finishedMm?: number;
   readonly learned: LearnedRatio;
   readonly pace: number;
   readonly minutes: number;
   readonly last?: StepReading;
+  /** The narrowest place at any step on the way to the finished model. */
+  readonly narrowest?: NarrowReading;
+  /** Bulk there, where the caliper is known. */
+  readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
   readonly base?: BaseMatch;
   readonly standing?: Standing;
   readonly marksErrorMm?: number;

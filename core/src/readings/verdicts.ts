@@ -1,5 +1,6 @@
 import { angleForDepth } from '../folded/index.ts';
 import { toFigure, toLengthText } from '../units/index.ts';
+import { sayPlace } from './narrow.ts';
 import type { Readings, ReadingsInput, Verdict } from './types.ts';
 
 export type ReadingsCore = Omit<Readings, 'verdicts' | 'stages'>;
@@ -56,11 +57,15 @@ function judgeLimbs({ plan, unit }: ReadingsInput, { base, sideMm }: ReadingsCor
   ];
 }
 
+/** Half of the tenth of a millimetre a sheet side is written to. */
+const SIDE_ROUNDING_MM = 0.05 + 1e-9;
+
 function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: ReadingsCore): Verdict[] {
   const { target } = plan.brief;
   if (target.mm === null || !wanted || finishedMm === undefined || plan.sheet.sideMm === null) return [];
-  const off = Math.abs(finishedMm - target.mm) / target.mm;
-  if (off * 100 <= target.tolerancePercent + 1e-9) return [];
+  // A side is written to a tenth of a millimetre: what that makes of the size is no miss.
+  const slackMm = (finishedMm / plan.sheet.sideMm) * SIDE_ROUNDING_MM;
+  if (Math.abs(finishedMm - target.mm) <= (target.mm * target.tolerancePercent) / 100 + slackMm) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return [
     {
@@ -100,14 +105,14 @@ function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCor
   if (!depth || !form || sideMm === undefined) return [];
   if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + 1e-9) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
-  const is = `${plan.finish.openedDegrees ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${depth.tolerancePercent} %.`;
+  const is = `${plan.finish.openedDegrees && form.spine ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${depth.tolerancePercent} %.`;
   const degrees = form.spine && angleForDepth(form.spine.reach * sideMm, depth.mm, form.thicknessMm);
   const base = { id: 'depth', stage: 'finish', tone: 'care' } as const;
   if (degrees === undefined)
     return [
       {
         ...base,
-        text: `${is} ${form.spine ? 'Even laid open its halves do not reach that far' : 'No edge is chosen that it opens at'}: ${form.spine ? 'change the wish in Brief, or the folds' : 'choose one in Finish'}.`,
+        text: `${is} ${sayNoAngle(form)}`,
       },
     ];
   const rounded = Math.round(degrees);
@@ -120,10 +125,19 @@ function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCor
   ];
 }
 
-function judgeFeatures({ plan, limits, unit }: ReadingsInput, { last, sideMm }: ReadingsCore): Verdict[] {
-  if (!last || sideMm === undefined) return [];
+function sayNoAngle({ spine, isStuck }: NonNullable<ReadingsCore['form']>): string {
+  if (spine)
+    return 'Even laid open its halves do not reach that far: change the wish in Brief, or the folds.';
+  return isStuck
+    ? 'At the chosen edge it cannot open, because its halves hang together elsewhere: choose another in Finish.'
+    : 'No edge is known at which it opens: choose one in Finish.';
+}
+
+function judgeFeatures({ plan, limits, unit }: ReadingsInput, core: ReadingsCore): Verdict[] {
+  const { narrowest, bulk, sideMm } = core;
+  if (sideMm === undefined) return [];
   const found: Verdict[] = [];
-  const { narrowest, bulk } = last;
+  const place = narrowest && `${capital(sayPlace(narrowest))} after step ${narrowest.step}`;
   if (narrowest && narrowest.widthMm < limits.tweezersMm) {
     // What tweezers reach is said with the reading; what nothing reaches is a contradiction.
     const better = (sideMm * limits.fingersMm) / narrowest.widthMm;
@@ -131,21 +145,23 @@ function judgeFeatures({ plan, limits, unit }: ReadingsInput, { last, sideMm }: 
       id: 'narrow',
       stage: 'paper',
       tone: 'care',
-      text: `The flap at ${narrowest.tip} is ${toLengthText(narrowest.widthMm, unit).text} wide: ${narrowest.verdict}. From a ${toLengthText(better, unit).text} sheet it is ${toLengthText(limits.fingersMm, unit).text}.`,
+      text: `${place} is ${toLengthText(narrowest.widthMm, unit).text} wide: ${narrowest.verdict}. From a ${toLengthText(better, unit).text} sheet it is ${toLengthText(limits.fingersMm, unit).text}.`,
       remedy: { kind: 'set side', mm: better, label: `Take ${toLengthText(better, unit).text}` },
     });
   }
-  if (bulk && bulk.bulk > limits.bulkHard) {
+  if (narrowest && bulk && bulk.bulk > limits.bulkHard) {
     found.push({
       id: 'bulk',
       stage: 'paper',
       tone: 'care',
-      text: `The stack there is ${toFigure(bulk.bulk, 2)} of its width: ${bulk.verdict}. Paper of ${toFigure((plan.paper.caliperMm! * limits.bulkHard) / bulk.bulk, 2)} mm closes.`,
+      text: `The stack of ${narrowest.layers} layers in ${sayPlace(narrowest)} after step ${narrowest.step} is ${toFigure(bulk.bulk, 2)} of its width: ${bulk.verdict}. Paper of ${toFigure((plan.paper.caliperMm! * limits.bulkHard) / bulk.bulk, 2)} mm closes.`,
       remedy: { kind: 'open stage', stage: 'paper', label: 'Choose thinner paper' },
     });
   }
   return found;
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function judgeSteps({ replay }: ReadingsInput): Verdict[] {
   return replay.steps.flatMap((s): Verdict[] =>
@@ -171,8 +187,8 @@ function judgeStanding({ unit }: ReadingsInput, { standing }: ReadingsCore): Ver
       id: 'stands',
       stage: 'finish',
       tone: 'care',
-      text: `It tips to the ${standing.weakSide}: its weight lies ${toLengthText(Math.max(-standing.margin, 0.1), unit).text} outside its feet. Move the ${standing.weakSide} foot out by more than that.`,
-      remedy: { kind: 'open stage', stage: 'finish', label: 'Move a foot' },
+      text: `The flat form tips to the ${standing.weakSide}: its weight lies ${toLengthText(Math.max(-standing.margin, 0.1), unit).text} outside its feet. Move the ${standing.weakSide} foot out by more than that.`,
+      remedy: { kind: 'open stage', stage: 'finish', label: 'Choose other foot points' },
     },
   ];
 }

@@ -20,14 +20,16 @@ export function toStockPieces({ sheet }: Pick<Plan, 'sheet'>, papers: readonly D
 /** What limits the sheet of a plan, from its readings; missing while nothing is folded. */
 export function toWindowInput(
   plan: Plan,
-  readings: Pick<Readings, 'last' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned' | 'form'>,
+  readings: Pick<
+    Readings,
+    'last' | 'narrowest' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned' | 'form'
+  >,
   limits: PaperLimits,
   papers: readonly DrawerPaper[],
 ): WindowInput | undefined {
-  const { last, sideMm, ratio, otherRatio, base, learned, form } = readings;
+  const { last, narrowest, sideMm, ratio, otherRatio, base, learned, form } = readings;
   if (!last || sideMm === undefined) return undefined;
   const { target } = plan.brief;
-  const flap = last.flaps.find((f) => f.tip === last.narrowest?.tip);
   const pieces = toStockPieces(plan, papers).filter((p) => p.count > 0 && p.sideMm > 0);
   const own = pieces.filter((p) => p.id === plan.paper.drawerId);
   const cost = toCost(plan, papers);
@@ -49,12 +51,13 @@ export function toWindowInput(
       : {}),
     ...(cost ? { cost } : {}),
     ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),
-    ...(last.narrowest && flap
+    ...(narrowest
       ? {
           narrowest: {
-            tip: last.narrowest.tip,
-            width: last.narrowest.widthMm / sideMm,
-            layers: flap.layers,
+            tip: narrowest.tip,
+            width: narrowest.widthMm / sideMm,
+            layers: narrowest.layers,
+            step: narrowest.step,
           },
         }
       : {}),

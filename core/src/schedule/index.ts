@@ -41,11 +41,24 @@ export function toMinutes(step: ReplayedStep, sideMm: number, pace: number): num
   return MINUTES[step.move.kind] * (1 + PER_LAYER * (layers - 1)) * small * again * pace;
 }
 
-/** The folder's pace from finished runs: minutes taken over minutes foreseen; 1 without runs. */
-export function learnPace(
-  runs: readonly { readonly takenMinutes: number; readonly foreseenMinutes: number }[],
-): number {
-  const used = runs.filter((r) => r.takenMinutes > 0 && r.foreseenMinutes > 0);
+/** A run of a hand that folded: its minutes against those foreseen. */
+export interface RunTime {
+  readonly takenMinutes: number;
+  readonly foreseenMinutes: number;
+}
+
+/** Between these shares of the time foreseen a run was folded; below it was paged through, above it lay overnight. */
+const PLAUSIBLE = { least: 0.2, most: 6 };
+
+/** Whether the times of a run can be those of somebody folding (rule of thumb). */
+export const isPlausible = ({ takenMinutes, foreseenMinutes }: RunTime): boolean =>
+  foreseenMinutes > 0 &&
+  takenMinutes >= PLAUSIBLE.least * foreseenMinutes &&
+  takenMinutes <= PLAUSIBLE.most * foreseenMinutes;
+
+/** The folder's pace from finished runs that were folded: minutes taken over minutes foreseen; 1 without runs. */
+export function learnPace(runs: readonly RunTime[]): number {
+  const used = runs.filter(isPlausible);
   if (used.length === 0) return 1;
   return used.reduce((s, r) => s + r.takenMinutes, 0) / used.reduce((s, r) => s + r.foreseenMinutes, 0);
 }

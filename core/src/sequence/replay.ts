@@ -42,7 +42,8 @@ export interface Replay {
 /** A folder's slip: moves the lines of one step (by number) before it is folded. Used to learn how errors grow. */
 export interface Slip {
   readonly step: number;
-  readonly moved: (line: Line) => Line;
+  /** The line and which of the step's lines it is, from 0 in the order they are read. */
+  readonly moved: (line: Line, index: number) => Line;
   /** Ends the replay at the first step that does not fold with the slip, and did without. */
   readonly stops?: boolean;
 }
@@ -97,7 +98,10 @@ function replayStep(
     return { ...base, move: step.move, after: context.state, refusal: written.fault, landmarks: [] };
   const move = written.value;
   const landmarks = landmarksUsed(move, context);
-  const made = makeMove(move, step.id, context, (line) => (slip?.step === number ? slip.moved(line) : line));
+  let lines = 0;
+  const made = makeMove(move, step.id, context, (line) =>
+    slip?.step === number ? slip.moved(line, lines++) : line,
+  );
   if (!made.ok) {
     const refusal = slip ? made.fault : withNearestLine(made.fault, move, step.id, context);
     return { ...base, move, after: context.state, refusal, landmarks };

@@ -63,7 +63,7 @@ function sayMove(move: Move, names: Names): string {
     case 'sink':
       return `${{ open: 'Open-sink', closed: 'Closed-sink', out: 'Bring out the sunk corner' }[move.mode]} ${sayFoldLine(move.line, names)}.`;
     case 'accordion':
-      return `Accordion-fold in ${move.pleats} equal pleats, the first ${sayFoldLine(move.lines[0], names)}, the next ${sayFoldLine(move.lines[1], names)}.`;
+      return `Accordion-fold to and fro on ${move.pleats} creases, evenly apart: the first ${sayFoldLine(move.lines[0], names)}, the ${move.pleats === 2 ? 'other' : 'next'} ${sayFoldLine(move.lines[1], names)}.`;
     case 'narrow':
       return `Narrow the flap at ${sayPoint(move.tip, names)}: ${move.sense}-fold both edges ${move.width === null ? 'to' : 'evenly towards'} the line towards ${sayPoint(move.axis, names)}${move.width === null ? '' : `, until it is ${toFractionText(move.width)} of the side wide there`}.`;
     case 'blintz':

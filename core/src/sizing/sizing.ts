@@ -20,6 +20,8 @@ export interface LearnedRatio {
   readonly factor: number;
   readonly spread: number;
   readonly entries: number;
+  /** How many of them are this plan's own; the others are of other plans of the same hands. */
+  readonly own: number;
 }
 
 /** Before any entry: computed size is right within 3 % (rule of thumb; flat models lose a little to creases). */
@@ -41,7 +43,7 @@ export function learnRatio(own: readonly SizeEntry[], others: readonly SizeEntry
   const prior =
     theirs.length === 0 ? PRIOR : { mean: folder.mean, spread: Math.hypot(folder.spread, PLAN_SPREAD) };
   const { mean, spread } = correct(prior, mine, FOLDING_SPREAD);
-  return { factor: mean, spread, entries: mine.length + theirs.length };
+  return { factor: mean, spread, entries: mine.length + theirs.length, own: mine.length };
 }
 
 const toFactors = (entries: readonly SizeEntry[]): number[] =>
@@ -73,4 +75,11 @@ export function toSheetSide(targetMm: number, ratio: number, learned: LearnedRat
     lowMm: side(learned.factor + learned.spread),
     highMm: side(learned.factor - learned.spread),
   };
+}
+
+/** "6 entries", and of which plans where not all are this one's. */
+export function sayEntries({ entries, own }: Pick<LearnedRatio, 'entries' | 'own'>): string {
+  const count = `${entries} ${entries === 1 ? 'entry' : 'entries'}`;
+  if (own === entries) return count;
+  return own === 0 ? `${count} of other plans` : `${count}, ${own} of this plan`;
 }

@@ -39,7 +39,13 @@ export interface WindowInput {
   readonly learned: LearnedRatio;
   /** Smallest sheet on which the chosen base gives every limb its length. */
   readonly limbs?: { readonly sideMm: number; readonly limb: string };
-  readonly narrowest?: { readonly tip: string; readonly width: number; readonly layers: number };
+  /** The narrowest place at any step: of a flap (its corner), or of a pleat (no corner). */
+  readonly narrowest?: {
+    readonly tip: string | null;
+    readonly width: number;
+    readonly layers: number;
+    readonly step: number;
+  };
   readonly shortest?: number;
   /** Layers at the thickest place, and on the average over the silhouette. */
   readonly layers: { readonly most: number; readonly mean: number };

@@ -21,6 +21,9 @@ export interface SideReading {
   readonly broken: readonly BandId[];
 }
 
+/** Half of the tenth of a millimetre a side is written to: a size that is met within it is met. */
+const SIDE_ROUNDING_MM = 0.05 + 1e-9;
+
 /** Reads a plan at one side on one paper, so that two can be held side by side. */
 export function readSide(input: WindowInput, paper: StockPiece, sideMm: number): SideReading {
   const own = { ...input, caliperMm: paper.caliperMm, stock: [paper] };
@@ -39,8 +42,8 @@ export function readSide(input: WindowInput, paper: StockPiece, sideMm: number):
         }),
     ...(t === null ? {} : { thicknessMm: layers.most * t }),
     broken: bands.flatMap((b) =>
-      (b.lowMm !== undefined && sideMm < b.lowMm - 1e-9) ||
-      (b.highMm !== undefined && sideMm > b.highMm + 1e-9)
+      (b.lowMm !== undefined && sideMm < b.lowMm - SIDE_ROUNDING_MM) ||
+      (b.highMm !== undefined && sideMm > b.highMm + SIDE_ROUNDING_MM)
         ? [b.id]
         : [],
     ),

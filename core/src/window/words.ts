@@ -2,6 +2,10 @@ import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
 import type { BandId, WindowInput } from './bands.ts';
 import type { Remedy } from './remedies.ts';
 
+/** "at B after step 12", "in the pleat of step 9". */
+const sayWhere = ({ tip, step }: NonNullable<WindowInput['narrowest']>): string =>
+  tip === null ? `in the pleat of step ${step}` : `at ${tip} after step ${step}`;
+
 /** What a band is called, and what it holds to, in the folder's unit. */
 export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { name: string; note: string } {
   const length = (mm: number): string => toLengthText(mm, unit).text;
@@ -28,11 +32,14 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
     case 'limbs':
       return { name: 'Limbs', note: `${limbs!.limb} decides` };
     case 'narrowest':
-      return { name: 'Narrowest flap', note: `${least} mm at ${narrowest!.tip}, ${handling}` };
+      return {
+        name: narrowest!.tip === null ? 'Narrowest pleat' : 'Narrowest flap',
+        note: `${least} mm ${sayWhere(narrowest!)}, ${handling}`,
+      };
     case 'shortest':
       return { name: 'Shortest fold', note: `${limits.tweezersMm} mm, tweezers` };
     case 'bulk':
-      return { name: 'Bulk', note: `under ${limits.bulkHard} at ${narrowest!.tip}` };
+      return { name: 'Bulk', note: `under ${limits.bulkHard} ${sayWhere(narrowest!)}` };
     case 'gap':
       return {
         name: 'Gap to leave',

@@ -4,6 +4,8 @@ import { fileURLToPath } from 'node:url';
 import Database from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { StoreFault, sayTrouble, troubleOf } from './fault.ts';
+import { APPLICATION_ID, inspectFile } from './inspect.ts';
 import * as schema from './schema.ts';
 
 export interface Store {
@@ -15,14 +17,50 @@ export interface Store {
 
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 
+const readJournal = (): readonly { readonly when: number }[] =>
+  (
+    JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as {
+      entries: { when: number }[];
+    }
+  ).entries;
+
 /**
  * Opens (or makes) the database file, ':memory:' for tests. Writes go through a log that survives being killed (WAL with
- * full synchronisation), so whatever was acknowledged is there after a crash.
+ * full synchronisation), so whatever was acknowledged is there after a crash. Throws a StoreFault, with the file as it
+ * was, where it is damaged, another program's, a newer version's, or cannot be written.
  */
 export function openStore(file: string): Store {
-  if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
-  const existed = file !== ':memory:' && existsSync(file);
-  const sqlite = new Database(file);
+  const migrations = readJournal();
+  const known = file === ':memory:' ? undefined : lookAt(file, migrations);
+  let sqlite: Database.Database | undefined;
+  try {
+    sqlite = new Database(file);
+    prepare(sqlite);
+    const isOlder = known?.isOurs === true && known.seen < migrations.length;
+    const backup = isOlder ? backUp(sqlite, file) : undefined;
+    const db = drizzle({ client: sqlite, schema });
+    migrate(db, { migrationsFolder: MIGRATIONS });
+    sqlite.pragma(`application_id = ${APPLICATION_ID}`);
+    const { close } = closer(sqlite);
+    return { db, ...(backup ? { backup } : {}), close };
+  } catch (error) {
+    sqlite?.close();
+    throw toStoreFault(error, file);
+  }
+}
+
+const closer = (sqlite: Database.Database) => ({ close: () => void sqlite.close() });
+
+function lookAt(file: string, migrations: readonly { readonly when: number }[]) {
+  try {
+    mkdirSync(dirname(file), { recursive: true });
+    return existsSync(file) ? inspectFile(file, migrations) : undefined;
+  } catch (error) {
+    throw toStoreFault(error, file);
+  }
+}
+
+function prepare(sqlite: Database.Database): void {
   for (const pragma of [
     'journal_mode = WAL',
     'synchronous = FULL',
@@ -30,22 +68,14 @@ export function openStore(file: string): Store {
     'busy_timeout = 5000',
   ])
     sqlite.pragma(pragma);
-  const backup = existed && countPending(sqlite) > 0 ? backUp(sqlite, file) : undefined;
-  const db = drizzle({ client: sqlite, schema });
-  migrate(db, { migrationsFolder: MIGRATIONS });
-  return { db, ...(backup ? { backup } : {}), close: () => sqlite.close() };
+  // A file that cannot be written is told now, not at the first save.
+  sqlite.exec('begin immediate; rollback');
 }
 
-/** Migrations on disk that this file has not seen. */
-function countPending(sqlite: Database.Database): number {
-  const journal = JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as {
-    entries: unknown[];
-  };
-  const table = sqlite.prepare("select 1 from sqlite_master where name = '__drizzle_migrations'").get();
-  const seen = table
-    ? (sqlite.prepare('select count(*) as n from __drizzle_migrations').get() as { n: number }).n
-    : 0;
-  return journal.entries.length - seen;
+function toStoreFault(error: unknown, file: string): unknown {
+  if (error instanceof StoreFault) return error;
+  const trouble = troubleOf(error);
+  return trouble ? new StoreFault(`${file}: ${sayTrouble(trouble)}`, { cause: error }) : error;
 }
 
 function backUp(sqlite: Database.Database, file: string): string {

@@ -1,18 +1,22 @@
-import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
-import type { Settings } from '@jade/core/settings';
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { DocumentKind } from '@jade/core/documents';
 
-/** Plans: the newest revision of each. A deleted plan keeps its row and can be brought back. */
+/** A document as the JSON it was written as, of the version beside it; it is taken out through the one reader only. */
+const document = () => text('document').notNull();
+const version = () => integer('version').notNull().default(1);
+
+/** Plans: the newest revision of each. A deleted plan keeps its row for a month and can be brought back. */
 export const plans = sqliteTable('plans', {
   id: text('id').primaryKey(),
   revision: integer('revision').notNull(),
-  document: text('document', { mode: 'json' }).$type<Plan>().notNull(),
+  version: version(),
+  document: document(),
   createdAt: text('created_at').notNull(),
   updatedAt: text('updated_at').notNull(),
   deletedAt: text('deleted_at'),
 });
 
-/** Every revision ever saved, the newest included. */
+/** Saved revisions, the newest included; old ones are thinned. Name and number of steps stand beside for the list. */
 export const planRevisions = sqliteTable(
   'plan_revisions',
   {
@@ -20,64 +24,45 @@ export const planRevisions = sqliteTable(
       .notNull()
       .references(() => plans.id),
     revision: integer('revision').notNull(),
-    document: text('document', { mode: 'json' }).$type<Plan>().notNull(),
+    version: version(),
+    document: document(),
     savedAt: text('saved_at').notNull(),
+    name: text('name').notNull().default(''),
+    steps: integer('steps').notNull().default(0),
   },
   (t) => [primaryKey({ columns: [t.planId, t.revision] })],
 );
 
-export const benchRuns = sqliteTable(
-  'bench_runs',
+/** Everything else that is kept: runs and diary entries of a plan (its owner), papers, the settings (owner ''). */
+export const records = sqliteTable(
+  'records',
   {
+    kind: text('kind').$type<Exclude<DocumentKind, 'plan'>>().notNull(),
+    owner: text('owner').notNull().default(''),
     id: text('id').notNull(),
-    planId: text('plan_id')
-      .notNull()
-      .references(() => plans.id),
-    document: text('document', { mode: 'json' }).$type<BenchRun>().notNull(),
-    startedAt: text('started_at').notNull(),
+    revision: integer('revision').notNull().default(1),
+    version: version(),
+    document: document(),
+    /** What records of its kind are listed by: when it began, its date, its name. */
+    place: text('place').notNull().default(''),
+    updatedAt: text('updated_at').notNull(),
+    deletedAt: text('deleted_at'),
   },
-  (t) => [primaryKey({ columns: [t.planId, t.id] })],
+  (t) => [
+    primaryKey({ columns: [t.kind, t.owner, t.id] }),
+    index('records_by_place').on(t.kind, t.owner, t.place),
+  ],
 );
 
-export const diaryEntries = sqliteTable(
-  'diary_entries',
-  {
-    id: text('id').notNull(),
-    planId: text('plan_id')
-      .notNull()
-      .references(() => plans.id),
-    document: text('document', { mode: 'json' }).$type<DiaryEntry>().notNull(),
-    date: text('date').notNull(),
-  },
-  (t) => [primaryKey({ columns: [t.planId, t.id] }), index('diary_by_date').on(t.date)],
-);
-
-export const papers = sqliteTable('papers', {
+/** Versions that were given up where two clashed; fetched back for a week. */
+export const setAside = sqliteTable('set_aside', {
   id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  kind: text('kind').notNull(),
-  grammage: real('grammage'),
-  caliperMm: real('caliper_mm'),
-  frontName: text('front_name').notNull(),
-  frontHex: text('front_hex').notNull(),
-  backName: text('back_name').notNull(),
-  backHex: text('back_hex').notNull(),
-  widthMm: real('width_mm').notNull(),
-  heightMm: real('height_mm').notNull(),
-  count: integer('count').notNull(),
-  note: text('note').notNull(),
-  price: real('price'),
-  grain: text('grain', { enum: ['width', 'height', 'unknown'] })
-    .notNull()
-    .default('unknown'),
-  memory: text('memory', { enum: ['keeps', 'eases', 'springs back', 'unknown'] })
-    .notNull()
-    .default('unknown'),
-  lowAt: integer('low_at').notNull().default(5),
-});
-
-/** One row: the folder's settings. */
-export const settings = sqliteTable('settings', {
-  id: integer('id').primaryKey(),
-  document: text('document', { mode: 'json' }).$type<Settings>().notNull(),
+  kind: text('kind').$type<DocumentKind>().notNull(),
+  owner: text('owner').notNull().default(''),
+  documentId: text('document_id').notNull(),
+  version: version(),
+  document: document(),
+  /** Why it was set aside, as it is shown. */
+  why: text('why').notNull(),
+  at: text('at').notNull(),
 });

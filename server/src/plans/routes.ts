@@ -1,18 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { z } from 'zod';
-import {
-  PLAN_FORMAT,
-  PLAN_VERSION,
-  checkPlan,
-  planSchema,
-  readPlanFile,
-  type Plan,
-  type PlanFile,
-} from '@jade/core/plan';
+import { PLAN_FORMAT, PLAN_VERSION, checkPlan, planSchema, type Plan, type PlanFile } from '@jade/core/plan';
+import { readPlanFile } from '@jade/core/documents';
 import { HttpFault, readInput } from '../http/index.ts';
-import type { RecordStore } from '../records/index.ts';
-import type { BenchRun, DiaryEntry } from '@jade/core/plan';
+import type { RecordStores } from '../records/index.ts';
 import type { PlanStore } from './store.ts';
 
 const revision = z.coerce.number().int().min(1);
@@ -28,12 +20,11 @@ function readPlan(plan: Plan): Plan {
 
 export interface PlanRooms {
   readonly plans: PlanStore;
-  readonly runs: RecordStore<BenchRun>;
-  readonly diary: RecordStore<DiaryEntry>;
+  readonly records: RecordStores;
 }
 
 /** /api/plans: list, make, save with a base revision, history, export and import as a plan file. */
-export function planRoutes({ plans, runs, diary }: PlanRooms): Router {
+export function planRoutes({ plans, records }: PlanRooms): Router {
   const router = Router();
   router.get('/plans', (_req, res) => void res.json(plans.list()));
   router.post('/plans', (req, res) => {
@@ -49,7 +40,6 @@ export function planRoutes({ plans, runs, diary }: PlanRooms): Router {
     plans.remove(req.params.id);
     res.status(204).end();
   });
-  router.post('/plans/:id/bring-back', (req, res) => void res.json(plans.bringBack(req.params.id)));
   router.get('/plans/:id/revisions', (req, res) => void res.json(plans.revisions(req.params.id)));
   router.get('/plans/:id/revisions/:revision', (req, res) => {
     res.json(plans.revision(req.params.id, readInput(revision, req.params.revision)));
@@ -64,8 +54,8 @@ export function planRoutes({ plans, runs, diary }: PlanRooms): Router {
       format: PLAN_FORMAT,
       version: PLAN_VERSION,
       plan,
-      runs: runs.list(req.params.id),
-      diary: diary.list(req.params.id),
+      runs: records.run.list(req.params.id).map((k) => k.record),
+      diary: records.entry.list(req.params.id).map((k) => k.record),
     };
     res.attachment(`${plan.name.replace(/[^\p{L}\p{N} -]/gu, '') || 'plan'}.jade.json`).json(file);
   });
@@ -73,8 +63,8 @@ export function planRoutes({ plans, runs, diary }: PlanRooms): Router {
     const file = readPlanFile(req.body);
     if (!file.ok) throw new HttpFault('bad-input', { issues: file.fault });
     const saved = plans.create(randomUUID(), readPlan(file.value.plan));
-    file.value.runs.forEach((run) => runs.put(saved.id, run));
-    file.value.diary.forEach((entry) => diary.put(saved.id, entry));
+    file.value.runs.forEach((run) => records.run.put(saved.id, run, null));
+    file.value.diary.forEach((entry) => records.entry.put(saved.id, entry, null));
     res.status(201).json(saved);
   });
   return router;

@@ -1,7 +1,9 @@
-import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { type Plan, planSchema } from '@jade/core/plan';
+import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { DOCUMENT_VERSION, readDocument } from '@jade/core/documents';
+import type { Plan } from '@jade/core/plan';
 import { type Store, tables } from '../db/index.ts';
 import { HttpFault } from '../http/index.ts';
+import { thinOut } from './thin.ts';
 
 export interface SavedPlan {
   readonly id: string;
@@ -10,73 +12,142 @@ export interface SavedPlan {
   readonly plan: Plan;
 }
 
-const { plans, planRevisions } = tables;
-const toSaved = (row: typeof plans.$inferSelect): SavedPlan => ({
-  id: row.id,
-  revision: row.revision,
-  updatedAt: row.updatedAt,
-  plan: complete(row.document),
-});
-
-/** A plan saved before a field existed gets the field's default; one that cannot be read is given back as it is. */
-function complete(document: Plan): Plan {
-  const read = planSchema.safeParse(document);
-  return read.success ? read.data : document;
+interface RevisionRow {
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly name: string;
+  readonly steps: number;
 }
 
-/** Plans with revision numbers: a write names the revision it was based on; every saved revision is kept. */
+const { plans, planRevisions } = tables;
+type Row = typeof plans.$inferSelect;
+
+/** The plan of a row through the one reader, or why it cannot be read. */
+function readPlanRow(row: {
+  version: number;
+  document: string;
+}): { readonly plan: Plan } | { readonly why: string } {
+  let value: unknown;
+  try {
+    value = JSON.parse(row.document);
+  } catch {
+    return { why: 'What was kept is not JSON.' };
+  }
+  const read = readDocument('plan', row.version, value);
+  return read.ok ? { plan: read.value } : { why: read.fault[0]?.text ?? 'It cannot be read.' };
+}
+
+function toSaved(row: Row): SavedPlan {
+  const read = readPlanRow(row);
+  if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
+  return { id: row.id, revision: row.revision, updatedAt: row.updatedAt, plan: read.plan };
+}
+
+/** How often the old revisions of a plan are thinned: at every so many saves of it. */
+const THIN_EACH = 25;
+
+/** Plans with revision numbers: a write names the revision it was based on; saved revisions are kept, old ones thinned. */
 export function buildPlanStore({ db }: Store) {
-  const find = (id: string): SavedPlan | undefined => {
+  const rows = (): Row[] =>
+    db.select().from(plans).where(isNull(plans.deletedAt)).orderBy(plans.createdAt).all();
+  const rowOf = (id: string): Row => {
     const row = db
       .select()
       .from(plans)
       .where(and(eq(plans.id, id), isNull(plans.deletedAt)))
       .get();
-    return row && toSaved(row);
+    if (!row) throw new HttpFault('not-found');
+    return row;
   };
-  const get = (id: string): SavedPlan => {
-    const saved = find(id);
-    if (!saved) throw new HttpFault('not-found');
-    return saved;
+  const get = (id: string): SavedPlan => toSaved(rowOf(id));
+  const write = (tx: Pick<typeof db, 'insert'>, id: string, revision: number, plan: Plan, now: string) =>
+    tx
+      .insert(planRevisions)
+      .values({
+        planId: id,
+        revision,
+        version: DOCUMENT_VERSION,
+        document: JSON.stringify(plan),
+        savedAt: now,
+        name: plan.name,
+        steps: plan.steps.length,
+      })
+      .run();
+  const thin = (id: string): void => {
+    const known = db
+      .select({ revision: planRevisions.revision, savedAt: planRevisions.savedAt })
+      .from(planRevisions)
+      .where(eq(planRevisions.planId, id))
+      .all();
+    const gone = thinOut(known, new Date());
+    if (gone.length > 0)
+      db.delete(planRevisions)
+        .where(and(eq(planRevisions.planId, id), inArray(planRevisions.revision, gone)))
+        .run();
   };
   return {
-    list: (): SavedPlan[] =>
-      db.select().from(plans).where(isNull(plans.deletedAt)).orderBy(plans.createdAt).all().map(toSaved),
+    list: (): SavedPlan[] => rows().flatMap((row) => ('plan' in readPlanRow(row) ? [toSaved(row)] : [])),
+    /** Plans that are kept but cannot be read, and why. */
+    listUnread: (): { id: string; why: string }[] =>
+      rows().flatMap((row) => {
+        const read = readPlanRow(row);
+        return 'why' in read ? [{ id: row.id, why: read.why }] : [];
+      }),
+    /** What was written of a plan, as it was written. */
+    raw: (id: string): string => rowOf(id).document,
     get,
     create(id: string, plan: Plan): SavedPlan {
       const now = new Date().toISOString();
       return db.transaction((tx) => {
-        const row = { id, revision: 1, document: plan, createdAt: now, updatedAt: now, deletedAt: null };
+        const row = {
+          id,
+          revision: 1,
+          version: DOCUMENT_VERSION,
+          document: JSON.stringify(plan),
+          createdAt: now,
+          updatedAt: now,
+          deletedAt: null,
+        };
         tx.insert(plans).values(row).run();
-        tx.insert(planRevisions).values({ planId: id, revision: 1, document: plan, savedAt: now }).run();
-        return toSaved(row);
+        write(tx, id, 1, plan, now);
+        return { id, revision: 1, updatedAt: now, plan };
       });
     },
     save(id: string, baseRevision: number, plan: Plan): SavedPlan {
-      return db.transaction((tx) => {
-        const current = get(id);
-        if (current.revision !== baseRevision) throw new HttpFault('stale', { current });
+      const saved = db.transaction((tx) => {
+        const row = rowOf(id);
+        if (row.revision !== baseRevision) throw new HttpFault('stale', { current: toSaved(row) });
         const now = new Date().toISOString();
         const revision = baseRevision + 1;
-        tx.update(plans).set({ revision, document: plan, updatedAt: now }).where(eq(plans.id, id)).run();
-        tx.insert(planRevisions).values({ planId: id, revision, document: plan, savedAt: now }).run();
+        tx.update(plans)
+          .set({
+            revision,
+            version: DOCUMENT_VERSION,
+            document: JSON.stringify(plan),
+            updatedAt: now,
+          })
+          .where(eq(plans.id, id))
+          .run();
+        write(tx, id, revision, plan, now);
         return { id, revision, updatedAt: now, plan };
       });
+      if (saved.revision % THIN_EACH === 0) thin(id);
+      return saved;
     },
-    revisions(id: string): { revision: number; savedAt: string; name: string; steps: number }[] {
-      get(id);
+    thin,
+    revisions(id: string): RevisionRow[] {
+      rowOf(id);
       return db
-        .select()
+        .select({
+          revision: planRevisions.revision,
+          savedAt: planRevisions.savedAt,
+          name: planRevisions.name,
+          steps: planRevisions.steps,
+        })
         .from(planRevisions)
         .where(eq(planRevisions.planId, id))
         .orderBy(desc(planRevisions.revision))
-        .all()
-        .map((r) => ({
-          revision: r.revision,
-          savedAt: r.savedAt,
-          name: r.document.name,
-          steps: r.document.steps.length,
-        }));
+        .all();
     },
     revision(id: string, revision: number): Plan {
       const row = db
@@ -85,10 +156,13 @@ export function buildPlanStore({ db }: Store) {
         .where(and(eq(planRevisions.planId, id), eq(planRevisions.revision, revision)))
         .get();
       if (!row) throw new HttpFault('not-found');
-      return complete(row.document);
+      const read = readPlanRow(row);
+      if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
+      return read.plan;
     },
+    /** Puts the plan into the bin. */
     remove(id: string): void {
-      get(id);
+      rowOf(id);
       db.update(plans).set({ deletedAt: new Date().toISOString() }).where(eq(plans.id, id)).run();
     },
     bringBack(id: string): SavedPlan {

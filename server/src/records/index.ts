@@ -1,4 +1,6 @@
-/** Room: what happened to a plan: bench runs and diary entries, kept beside it and written whole. */
-export type { RecordStore } from './store.ts';
-export { buildRunStore, buildDiaryStore } from './store.ts';
+/** Room: what is kept beside the plans: bench runs, diary entries, papers of the drawer, the settings. */
+export type { RecordStores } from './store.ts';
+export { buildRecordStores, readRow } from './store.ts';
+export type { RecordKind } from './kinds.ts';
+export { recordKinds } from './kinds.ts';
 export { recordRoutes } from './routes.ts';

@@ -1,46 +1,47 @@
-import { Router } from 'express';
-import type { z } from 'zod';
-import { benchRunSchema, diaryEntrySchema } from '@jade/core/plan';
-import { HttpFault, readInput } from '../http/index.ts';
+import { type Request, Router } from 'express';
+import type { DocumentOf } from '@jade/core/documents';
+import { defaultSettings } from '@jade/core/settings';
+import { badInput, baseOf, readInput } from '../http/index.ts';
 import type { PlanStore } from '../plans/index.ts';
-import type { RecordStore } from './store.ts';
+import { type RecordKind, SETTINGS_ID, recordKinds } from './kinds.ts';
+import type { RecordStore, RecordStores } from './store.ts';
 
-interface Kind<T extends { id: string }> {
-  readonly path: 'runs' | 'diary';
-  readonly schema: z.ZodType<T>;
-  readonly store: RecordStore<T>;
-}
-
-/** /api/plans/:id/runs and /api/plans/:id/diary, and all of them at /api/runs and /api/diary. */
-export function recordRoutes(
-  plans: PlanStore,
-  runs: RecordStore<z.infer<typeof benchRunSchema>>,
-  diary: RecordStore<z.infer<typeof diaryEntrySchema>>,
-): Router {
+/**
+ * /api/runs, /api/diary, /api/papers: all of a kind; /api/plans/:id/runs and /diary: those of a plan; written and taken
+ * out by id. /api/settings: one record. A write says the revision it was made on.
+ */
+export function recordRoutes(plans: PlanStore, stores: RecordStores): Router {
   const router = Router();
-  serve(router, plans, { path: 'runs', schema: benchRunSchema, store: runs });
-  serve(router, plans, { path: 'diary', schema: diaryEntrySchema, store: diary });
+  serve(router, plans, stores.run);
+  serve(router, plans, stores.entry);
+  serve(router, plans, stores.paper);
+  serveSettings(router, stores.settings);
   return router;
 }
 
-function serve<T extends { id: string }>(
-  router: Router,
-  plans: PlanStore,
-  { path, schema, store }: Kind<T>,
-): void {
-  router.get(`/${path}`, (_req, res) => void res.json(store.listAll()));
-  router.get(`/plans/:id/${path}`, (req, res) => void res.json(store.list(plans.get(req.params.id).id)));
-  router.put(`/plans/:id/${path}/:record`, (req, res) => {
-    const record = readInput(schema, req.body);
-    if (record.id !== req.params.record)
-      throw new HttpFault('bad-input', {
-        issues: [{ path: 'id', text: 'The id differs from the address.' }],
-      });
-    store.put(plans.get(req.params.id).id, record);
-    res.json(record);
+function serve<K extends RecordKind>(router: Router, plans: PlanStore, store: RecordStore<K>): void {
+  const { path, isOfPlan, schema, idOf } = recordKinds[store.kind];
+  const one = isOfPlan ? `/plans/:id/${path}/:record` : `/${path}/:record`;
+  const param = (req: Request, name: string): string => String(req.params[name] ?? '');
+  const ownerOf = (req: Request): string => (isOfPlan ? plans.get(param(req, 'id')).id : '');
+  router.get(`/${path}`, (_req, res) => void res.json(store.list()));
+  if (isOfPlan) router.get(`/plans/:id/${path}`, (req, res) => void res.json(store.list(ownerOf(req))));
+  router.put(one, (req, res) => {
+    const record = readInput(schema, req.body) as DocumentOf<K>;
+    if (idOf(record) !== param(req, 'record')) throw badInput('id', 'The id differs from the address.');
+    res.json(store.put(ownerOf(req), record, baseOf(req)));
   });
-  router.delete(`/plans/:id/${path}/:record`, (req, res) => {
-    store.remove(plans.get(req.params.id).id, req.params.record);
+  router.delete(one, (req, res) => {
+    store.remove(ownerOf(req), param(req, 'record'));
     res.status(204).end();
+  });
+}
+
+function serveSettings(router: Router, store: RecordStore<'settings'>): void {
+  router.get('/settings', (_req, res) => {
+    res.json(store.find('', SETTINGS_ID) ?? { planId: '', revision: 0, record: defaultSettings });
+  });
+  router.put('/settings', (req, res) => {
+    res.json(store.put('', readInput(recordKinds.settings.schema, req.body), baseOf(req) || null));
   });
 }

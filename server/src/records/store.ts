@@ -1,79 +1,161 @@
-import { and, asc, eq } from 'drizzle-orm';
-import type { BenchRun, DiaryEntry } from '@jade/core/plan';
+import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { DOCUMENT_VERSION, type DocumentOf, readDocument } from '@jade/core/documents';
 import { type Store, tables } from '../db/index.ts';
+import { HttpFault } from '../http/index.ts';
+import { type RecordKind, recordKinds } from './kinds.ts';
 
-/** Records of one kind, by plan. `put` makes or replaces by id. */
-export interface RecordStore<T> {
-  list(planId: string): T[];
-  listAll(): { planId: string; record: T }[];
-  put(planId: string, record: T): void;
-  remove(planId: string, id: string): void;
+/** A record as it is kept: whose it is ('' for the house's), its revision, and itself. */
+export interface Kept<T> {
+  readonly planId: string;
+  readonly revision: number;
+  readonly record: T;
 }
 
-const { benchRuns, diaryEntries } = tables;
+/** A record that is kept and cannot be read: why, for whoever downloads it. */
+export interface UnreadRecord {
+  readonly kind: RecordKind;
+  readonly owner: string;
+  readonly id: string;
+  readonly why: string;
+}
 
-/** Runs that were kept before there were checks have none. */
-const toRun = (document: BenchRun): BenchRun => ({ ...document, checks: document.checks ?? [] });
+const { records } = tables;
+type Row = typeof records.$inferSelect;
 
-export function buildRunStore({ db }: Store): RecordStore<BenchRun> {
-  return {
-    list: (planId) =>
-      db
-        .select()
-        .from(benchRuns)
-        .where(eq(benchRuns.planId, planId))
-        .orderBy(asc(benchRuns.startedAt))
-        .all()
-        .map((r) => toRun(r.document)),
-    listAll: () =>
-      db
-        .select()
-        .from(benchRuns)
-        .all()
-        .map((r) => ({ planId: r.planId, record: toRun(r.document) })),
-    put(planId, run) {
-      const row = { id: run.id, planId, document: run, startedAt: run.startedAt };
-      db.insert(benchRuns)
-        .values(row)
-        .onConflictDoUpdate({ target: [benchRuns.planId, benchRuns.id], set: row })
+/** The document of a row, through the one reader; a sentence where it cannot be read. */
+export function readRow<K extends RecordKind>(
+  kind: K,
+  row: { readonly version: number; readonly document: string },
+): { readonly record: DocumentOf<K> } | { readonly why: string } {
+  let value: unknown;
+  try {
+    value = JSON.parse(row.document);
+  } catch {
+    return { why: 'What was kept is not JSON.' };
+  }
+  const read = readDocument(kind, row.version, value);
+  return read.ok ? { record: read.value } : { why: read.fault[0]?.text ?? 'It cannot be read.' };
+}
+
+/**
+ * Records of one kind with revisions: a write names the revision it was based on, null for a new one. A stale write throws
+ * an HttpFault with the newer record. What is removed goes to the bin, and a later write takes it out again.
+ */
+export class RecordStore<K extends RecordKind> {
+  readonly kind: K;
+  private readonly db: Store['db'];
+  constructor(kind: K, store: Store) {
+    this.kind = kind;
+    this.db = store.db;
+  }
+
+  list(planId?: string): Kept<DocumentOf<K>>[] {
+    return this.rows(planId).flatMap((row) => {
+      const read = readRow(this.kind, row);
+      return 'record' in read ? [{ planId: row.owner, revision: row.revision, record: read.record }] : [];
+    });
+  }
+
+  find(planId: string, id: string): Kept<DocumentOf<K>> | undefined {
+    const row = this.row(planId, id);
+    return row && row.deletedAt === null ? this.toKept(row) : undefined;
+  }
+
+  listUnread(): UnreadRecord[] {
+    return this.rows().flatMap((row) => {
+      const read = readRow(this.kind, row);
+      return 'why' in read ? [{ kind: this.kind, owner: row.owner, id: row.id, why: read.why }] : [];
+    });
+  }
+
+  /** What was written, as it was written. */
+  raw(planId: string, id: string): string | undefined {
+    return this.row(planId, id)?.document;
+  }
+
+  put(planId: string, record: DocumentOf<K>, base: number | null): Kept<DocumentOf<K>> {
+    const { idOf, placeOf } = recordKinds[this.kind];
+    const id = idOf(record);
+    return this.db.transaction((tx) => {
+      const row = this.row(planId, id);
+      const isThere = row !== undefined && row.deletedAt === null;
+      if (isThere && row.revision !== base) throw new HttpFault('stale', { current: this.toKept(row) });
+      if (!row && base !== null && base > 0) throw new HttpFault('stale', { current: null });
+      const next = {
+        kind: this.kind,
+        owner: planId,
+        id,
+        revision: (row?.revision ?? 0) + 1,
+        version: DOCUMENT_VERSION,
+        document: JSON.stringify(record),
+        place: placeOf(record),
+        updatedAt: new Date().toISOString(),
+        deletedAt: null,
+      };
+      tx.insert(records)
+        .values(next)
+        .onConflictDoUpdate({ target: [records.kind, records.owner, records.id], set: next })
         .run();
-    },
-    remove: (planId, id) =>
-      void db
-        .delete(benchRuns)
-        .where(and(eq(benchRuns.planId, planId), eq(benchRuns.id, id)))
-        .run(),
-  };
+      return { planId, revision: next.revision, record };
+    });
+  }
+
+  /** Puts it into the bin; nothing happens where it is not there. */
+  remove(planId: string, id: string): void {
+    this.db
+      .update(records)
+      .set({ deletedAt: new Date().toISOString() })
+      .where(and(this.at(planId, id), isNull(records.deletedAt)))
+      .run();
+  }
+
+  bringBack(planId: string, id: string): Kept<DocumentOf<K>> {
+    this.db
+      .update(records)
+      .set({ deletedAt: null })
+      .where(and(this.at(planId, id), isNotNull(records.deletedAt)))
+      .run();
+    const found = this.find(planId, id);
+    if (!found) throw new HttpFault('not-found');
+    return found;
+  }
+
+  private at(planId: string, id: string) {
+    return and(eq(records.kind, this.kind), eq(records.owner, planId), eq(records.id, id));
+  }
+
+  private row(planId: string, id: string): Row | undefined {
+    return this.db.select().from(records).where(this.at(planId, id)).get();
+  }
+
+  private rows(planId?: string): Row[] {
+    return this.db
+      .select()
+      .from(records)
+      .where(
+        and(
+          eq(records.kind, this.kind),
+          isNull(records.deletedAt),
+          ...(planId === undefined ? [] : [eq(records.owner, planId)]),
+        ),
+      )
+      .orderBy(asc(records.place), asc(records.id))
+      .all();
+  }
+
+  private toKept(row: Row): Kept<DocumentOf<K>> {
+    const read = readRow(this.kind, row);
+    if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
+    return { planId: row.owner, revision: row.revision, record: read.record };
+  }
 }
 
-export function buildDiaryStore({ db }: Store): RecordStore<DiaryEntry> {
-  return {
-    list: (planId) =>
-      db
-        .select()
-        .from(diaryEntries)
-        .where(eq(diaryEntries.planId, planId))
-        .orderBy(asc(diaryEntries.date))
-        .all()
-        .map((r) => r.document),
-    listAll: () =>
-      db
-        .select()
-        .from(diaryEntries)
-        .orderBy(asc(diaryEntries.date))
-        .all()
-        .map((r) => ({ planId: r.planId, record: r.document })),
-    put(planId, entry) {
-      const row = { id: entry.id, planId, document: entry, date: entry.date };
-      db.insert(diaryEntries)
-        .values(row)
-        .onConflictDoUpdate({ target: [diaryEntries.planId, diaryEntries.id], set: row })
-        .run();
-    },
-    remove: (planId, id) =>
-      void db
-        .delete(diaryEntries)
-        .where(and(eq(diaryEntries.planId, planId), eq(diaryEntries.id, id)))
-        .run(),
-  };
-}
+/** The stores of all kinds, by kind. */
+export type RecordStores = { readonly [K in RecordKind]: RecordStore<K> };
+
+export const buildRecordStores = (store: Store): RecordStores => ({
+  run: new RecordStore('run', store),
+  entry: new RecordStore('entry', store),
+  paper: new RecordStore('paper', store),
+  settings: new RecordStore('settings', store),
+});

@@ -1,4 +1,5 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { DocumentKind } from '@jade/core/documents';
 import type { DrawerPaper } from '@jade/core/paper';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { Settings } from '@jade/core/settings';
@@ -10,9 +11,41 @@ export interface SavedPlan {
   readonly plan: Plan;
 }
 
-export interface OwnedRecord<T> {
+/** A record as the server keeps it: whose it is ('' for the house's), on which revision, and itself. */
+export interface Kept<T> {
   readonly planId: string;
+  readonly revision: number;
   readonly record: T;
+}
+
+/** Something deleted that can be brought back until a date. */
+export interface BinItem {
+  readonly kind: DocumentKind;
+  readonly word: string;
+  readonly owner: string;
+  readonly id: string;
+  readonly name: string;
+  readonly deletedAt: string;
+  readonly until: string;
+}
+
+/** A version that was given up where two clashed. */
+export interface AsideRow {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly owner: string;
+  readonly documentId: string;
+  readonly why: string;
+  readonly at: string;
+}
+
+/** A document the server keeps but cannot read. */
+export interface UnreadRow {
+  readonly kind: DocumentKind;
+  readonly word: string;
+  readonly owner: string;
+  readonly id: string;
+  readonly why: string;
 }
 
 interface RevisionRow {
@@ -25,7 +58,7 @@ interface RevisionRow {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['plans', 'papers', 'settings', 'runs', 'diary', 'revisions'],
+  tagTypes: ['plans', 'papers', 'settings', 'runs', 'diary', 'revisions', 'bin', 'aside'],
   endpoints: (build) => ({
     listPlans: build.query<SavedPlan[], void>({ query: () => '/plans', providesTags: ['plans'] }),
     createPlan: build.mutation<SavedPlan, Plan>({
@@ -38,56 +71,26 @@ export const api = createApi({
     }),
     removePlan: build.mutation<void, string>({
       query: (id) => ({ url: `/plans/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['plans'],
+      invalidatesTags: ['plans', 'bin'],
     }),
-    bringBackPlan: build.mutation<SavedPlan, string>({
-      query: (id) => ({ url: `/plans/${id}/bring-back`, method: 'POST', body: {} }),
-      invalidatesTags: ['plans'],
+    listBin: build.query<BinItem[], void>({ query: () => '/bin', providesTags: ['bin'] }),
+    bringBack: build.mutation<unknown, Pick<BinItem, 'kind' | 'owner' | 'id'>>({
+      query: ({ kind, owner, id }) => ({ url: '/bin/bring-back', method: 'POST', body: { kind, owner, id } }),
+      invalidatesTags: ['plans', 'runs', 'diary', 'papers', 'bin'],
     }),
+    listAsides: build.query<AsideRow[], void>({ query: () => '/set-aside', providesTags: ['aside'] }),
+    listUnread: build.query<UnreadRow[], void>({ query: () => '/unread', providesTags: ['plans'] }),
     listRevisions: build.query<RevisionRow[], string>({
       query: (id) => `/plans/${id}/revisions`,
       providesTags: ['revisions'],
     }),
-    listPapers: build.query<DrawerPaper[], void>({ query: () => '/papers', providesTags: ['papers'] }),
-    putPaper: build.mutation<DrawerPaper, DrawerPaper>({
-      query: (p) => ({ url: `/papers/${p.id}`, method: 'PUT', body: p }),
-      invalidatesTags: ['papers'],
+    listPapers: build.query<Kept<DrawerPaper>[], void>({
+      query: () => '/papers',
+      providesTags: ['papers'],
     }),
-    removePaper: build.mutation<void, string>({
-      query: (id) => ({ url: `/papers/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['papers'],
-    }),
-    getSettings: build.query<Settings, void>({ query: () => '/settings', providesTags: ['settings'] }),
-    putSettings: build.mutation<Settings, Settings>({
-      query: (s) => ({ url: '/settings', method: 'PUT', body: s }),
-      invalidatesTags: ['settings'],
-      // What was set shows at once, and is taken back where the server refuses it.
-      async onQueryStarted(settings, { dispatch, queryFulfilled }) {
-        const shown = dispatch(api.util.updateQueryData('getSettings', undefined, () => settings));
-        await queryFulfilled.catch(() => shown.undo());
-      },
-    }),
-    listRuns: build.query<OwnedRecord<BenchRun>[], void>({ query: () => '/runs', providesTags: ['runs'] }),
-    putRun: build.mutation<BenchRun, { planId: string; run: BenchRun }>({
-      query: ({ planId, run }) => ({ url: `/plans/${planId}/runs/${run.id}`, method: 'PUT', body: run }),
-      invalidatesTags: ['runs'],
-    }),
-    listDiary: build.query<OwnedRecord<DiaryEntry>[], void>({
-      query: () => '/diary',
-      providesTags: ['diary'],
-    }),
-    putDiary: build.mutation<DiaryEntry, { planId: string; entry: DiaryEntry }>({
-      query: ({ planId, entry }) => ({
-        url: `/plans/${planId}/diary/${entry.id}`,
-        method: 'PUT',
-        body: entry,
-      }),
-      invalidatesTags: ['diary'],
-    }),
-    removeDiary: build.mutation<void, { planId: string; id: string }>({
-      query: ({ planId, id }) => ({ url: `/plans/${planId}/diary/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['diary'],
-    }),
+    getSettings: build.query<Kept<Settings>, void>({ query: () => '/settings', providesTags: ['settings'] }),
+    listRuns: build.query<Kept<BenchRun>[], void>({ query: () => '/runs', providesTags: ['runs'] }),
+    listDiary: build.query<Kept<DiaryEntry>[], void>({ query: () => '/diary', providesTags: ['diary'] }),
   }),
 });
 
@@ -96,16 +99,13 @@ export const {
   useCreatePlanMutation,
   useImportPlanMutation,
   useRemovePlanMutation,
-  useBringBackPlanMutation,
+  useListBinQuery,
+  useBringBackMutation,
+  useListAsidesQuery,
+  useListUnreadQuery,
   useListRevisionsQuery,
   useListPapersQuery,
-  usePutPaperMutation,
-  useRemovePaperMutation,
   useGetSettingsQuery,
-  usePutSettingsMutation,
   useListRunsQuery,
-  usePutRunMutation,
   useListDiaryQuery,
-  usePutDiaryMutation,
-  useRemoveDiaryMutation,
 } = api;

@@ -1,22 +1,19 @@
-/** Room: the server's data through RTK Query: plans, runs, diary, papers, settings. */
+/** Room: the server's data through RTK Query: plans, runs, diary, papers, settings, the bin. Writes go by the outbox. */
 export {
   api,
   useListPlansQuery,
   useListPapersQuery,
-  usePutPaperMutation,
-  useRemovePaperMutation,
   useGetSettingsQuery,
-  usePutSettingsMutation,
   useListRunsQuery,
-  usePutRunMutation,
   useListDiaryQuery,
-  usePutDiaryMutation,
-  useRemoveDiaryMutation,
   useCreatePlanMutation,
   useRemovePlanMutation,
-  useBringBackPlanMutation,
+  useListBinQuery,
+  useBringBackMutation,
+  useListAsidesQuery,
+  useListUnreadQuery,
   useImportPlanMutation,
   useListRevisionsQuery,
 } from './api.ts';
-export type { SavedPlan } from './api.ts';
-export { savePlan, fetchPlan, fetchRevision, sayFault } from './plans.ts';
+export type { Kept, SavedPlan } from './api.ts';
+export { fetchPlan, fetchRevision, fetchAside, sayFault } from './plans.ts';

@@ -3,8 +3,8 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { bases } from '@jade/core/bases';
 import { stageIds } from '@jade/core/readings';
-import { defaultSettings } from '@jade/core/settings';
-import { useGetSettingsQuery, useListPlansQuery, usePutSettingsMutation } from '../api/index.ts';
+import { useListPlansQuery } from '../api/index.ts';
+import { useRecords, useSettings } from '../records/index.ts';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from './hooks.ts';
 
@@ -15,8 +15,8 @@ export function CommandPalette() {
   const dispatch = useAppDispatch();
   const { id, present } = usePlanState();
   const { data: plans } = useListPlansQuery(undefined, { skip: !open });
-  const { data: settings } = useGetSettingsQuery();
-  const [putSettings] = usePutSettingsMutation();
+  const settings = useSettings();
+  const { write } = useRecords();
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
@@ -122,7 +122,7 @@ export function CommandPalette() {
             <Command.Item
               key={theme}
               className={item}
-              onSelect={run(() => void putSettings({ ...(settings ?? defaultSettings), theme }))}
+              onSelect={run(() => void write('settings', '', { ...settings, theme }))}
             >
               {theme === 'system'
                 ? 'Light as the system has it'

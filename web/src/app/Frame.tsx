@@ -1,12 +1,11 @@
 import { useEffect } from 'react';
 import { Outlet } from 'react-router';
-import { useGetSettingsQuery } from '../api/index.ts';
+import { useSettings } from '../records/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 
 /** The whole page: applies the theme and holds the command palette. */
 export function Frame() {
-  const { data } = useGetSettingsQuery();
-  const theme = data?.theme ?? 'system';
+  const { theme } = useSettings();
   useEffect(() => {
     const dark = window.matchMedia('(prefers-color-scheme: dark)');
     const apply = (): void => {

@@ -1,14 +1,16 @@
 import { Outlet, useLocation } from 'react-router';
 import { bases } from '@jade/core/bases';
-import { useGetSettingsQuery, useListPapersQuery, useListPlansQuery } from '../api/index.ts';
+import { useListPlansQuery } from '../api/index.ts';
+import { usePapers, useSettings } from '../records/index.ts';
+import { SaveNotice } from './SaveNotice.tsx';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
 
 /** Outside a plan: the same strip, undyed. */
 export function HouseLayout() {
   const { pathname } = useLocation();
   const { data: plans } = useListPlansQuery();
-  const { data: papers } = useListPapersQuery();
-  const { data: settings } = useGetSettingsQuery();
+  const { data: papers } = usePapers();
+  const settings = useSettings();
   const sheets = (papers ?? []).reduce((s, p) => s + p.count, 0);
   const items: PleatItem[] = [
     {
@@ -38,7 +40,7 @@ export function HouseLayout() {
     {
       to: '/settings',
       name: 'Settings',
-      figure: `${settings?.unit ?? 'mm'}, ${settings?.theme ?? 'system'}`,
+      figure: `${settings.unit}, ${settings.theme}`,
       line: 'units, theme, limits',
       state: 'settled',
       open: pathname === '/settings',
@@ -47,6 +49,7 @@ export function HouseLayout() {
   return (
     <>
       <Ribbon title="Jade Kite" under="plan and fold" items={items} tint="var(--pleat-dim)" label="Rooms" />
+      <SaveNotice />
       <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">
         <Outlet />
       </div>

@@ -3,10 +3,12 @@ import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { stageIds, type StageId } from '@jade/core/readings';
 import { fetchPlan } from '../api/index.ts';
 import { EngineProvider, useEngine } from '../engine/index.ts';
-import { findDraft, planOpened, usePlanState } from '../plan/index.ts';
+import { planOpened, usePlanState, useSaveState } from '../plan/index.ts';
+import type { Entry } from '../outbox/index.ts';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
 import { Trouble, Waiting } from '../ui/index.ts';
 import { useAppDispatch } from './hooks.ts';
+import { useOutbox } from './outbox.ts';
 import { SaveNotice, sayState } from './SaveNotice.tsx';
 import { usePlanKeys } from './usePlanKeys.ts';
 
@@ -21,12 +23,13 @@ const NAMES: Record<StageId, string> = {
   diary: 'Diary',
 };
 
-type Opening = 'waiting' | 'open' | 'missing' | 'away';
+type Opening = 'waiting' | 'open' | 'missing' | 'unread' | 'away';
 
-/** Opens the plan of the address: the server's newest revision, or the draft this browser still holds on top of it. */
+/** Opens the plan of the address: the server's newest revision, or the change of it this tab has under way. */
 function useOpenPlan(id: string): { opening: Opening; again: () => void } {
   const dispatch = useAppDispatch();
   const { id: open } = usePlanState();
+  const outbox = useOutbox();
   const [state, setState] = useState<{ id: string; opening: Opening; turn: number }>({
     id,
     opening: 'waiting',
@@ -38,18 +41,15 @@ function useOpenPlan(id: string): { opening: Opening; again: () => void } {
     fetchPlan(id)
       .then((saved) => {
         if (!live) return;
-        if (!saved) return setState((s) => ({ ...s, id, opening: 'missing' }));
-        const draft = findDraft(id);
-        const unsaved = draft && JSON.stringify(draft.plan) !== JSON.stringify(saved.plan);
-        dispatch(
-          planOpened(unsaved ? { saved, draft: draft.plan, draftRevision: draft.revision } : { saved }),
-        );
+        if (!saved || saved === 'unread') return setState((s) => ({ ...s, id, opening: saved ?? 'missing' }));
+        const unsent = outbox.find({ kind: 'plan', owner: '', id }) as Entry<'plan'> | undefined;
+        dispatch(planOpened(unsent ? { saved, unsent } : { saved }));
       })
       .catch(() => live && setState((s) => ({ ...s, id, opening: 'away' })));
     return () => {
       live = false;
     };
-  }, [dispatch, id, open, state.turn]);
+  }, [dispatch, outbox, id, open, state.turn]);
   const opening = open === id ? 'open' : state.id === id ? state.opening : 'waiting';
   return { opening, again: () => setState((s) => ({ id, opening: 'waiting', turn: s.turn + 1 })) };
 }
@@ -65,6 +65,23 @@ export function PlanLayout() {
           <Link className="act" to="/">
             Look in the cast
           </Link>
+        </p>
+      </Trouble>
+    );
+  }
+  if (opening === 'unread') {
+    return (
+      <Trouble title="This plan cannot be read">
+        <p>
+          It is kept as it was written, but this version cannot read it.{' '}
+          <a className="act" href={`/api/unread/plan/${id}`} download>
+            Download it as it is
+          </a>
+          , or{' '}
+          <Link className="act" to="/">
+            look in the cast
+          </Link>
+          .
         </p>
       </Trouble>
     );
@@ -91,7 +108,8 @@ export function PlanLayout() {
 }
 
 function OpenPlan({ id }: { id: string }) {
-  const { present, save } = usePlanState();
+  const { present } = usePlanState();
+  const save = useSaveState();
   const { result, fault } = useEngine();
   const { pathname } = useLocation();
   usePlanKeys();

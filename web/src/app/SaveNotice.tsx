@@ -1,79 +1,183 @@
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { wordOfKind } from '@jade/core/documents';
+import { type Side, mergeKept, pathText, sayClash } from '@jade/core/merge';
+import type { Plan } from '@jade/core/plan';
 import { useCreatePlanMutation } from '../api/index.ts';
-import { dropDraft, mineKept, theirsTaken, usePlanState, type SaveState } from '../plan/index.ts';
-import { useAppDispatch } from './hooks.ts';
+import { type Waiting, keyOf } from '../outbox/index.ts';
+import { type SaveState, usePlanState } from '../plan/index.ts';
+import { useAppSelector } from './hooks.ts';
+import { useIsWhole } from './keepPage.ts';
+import { useOutbox } from './outbox.ts';
 
-/** The plain word for where the newest change is. */
+/** One or two words for the ribbon. */
 export function sayState(save: SaveState): string {
   switch (save) {
     case 'saved':
       return 'saved';
     case 'waiting':
-    case 'saving':
+    case 'sending':
       return 'saving';
     case 'away':
       return 'kept here';
-    case 'conflict':
+    case 'clash':
       return 'two versions';
     case 'refused':
       return 'not saved';
   }
 }
 
+const BAND = 'bg-persimmon-wash px-6 py-2';
+
 /** Says what stands in the way of saving, and what to do; nothing when all is well. */
 export function SaveNotice() {
-  const { id, present, save, refusal, theirs } = usePlanState();
-  const dispatch = useAppDispatch();
-  const navigate = useNavigate();
+  const { entries, isFull } = useAppSelector((s) => s.outbox);
+  const { id } = usePlanState();
+  // Plans that are not open wait on Cast.
+  const own = Object.values(entries).filter((e) => e.kind !== 'plan' || e.id === id);
+  const clash = own.find((e) => e.state === 'clash');
+  const refused = own.find((e) => e.state === 'refused');
+  const away = own.find((e) => e.state === 'away');
+  return (
+    <>
+      {isFull && (
+        <p role="alert" className={BAND} data-testid="storage-notice">
+          This browser’s storage is full: what you change is only in this tab until the server has it. Leave
+          the tab open until it says “saved”.
+        </p>
+      )}
+      {clash ? (
+        <ClashPanel key={keyOf(clash)} entry={clash} />
+      ) : refused ? (
+        <Refused entry={refused} />
+      ) : away ? (
+        <Away text={away.text} />
+      ) : null}
+    </>
+  );
+}
+
+function Away({ text }: { text: string }) {
+  const isWhole = useIsWhole();
+  return (
+    <p role="status" className={BAND} data-testid="save-notice">
+      {text ||
+        `The server is away. Go on working: every change is kept in this browser and saved when it is back.${
+          isWhole ? '' : ' Screens you have not opened yet may not open until then.'
+        }`}
+    </p>
+  );
+}
+
+function Refused({ entry }: { entry: Waiting }) {
+  const outbox = useOutbox();
+  const isPlan = entry.kind === 'plan';
+  return (
+    <div role="alert" className={`flex flex-wrap items-center gap-4 ${BAND}`} data-testid="save-notice">
+      <span className="flex-1">
+        The last change{isPlan ? '' : ` of a ${wordOfKind(entry.kind)}`} could not be saved. {entry.text}{' '}
+        {isPlan ? 'Undo it, or change it; it' : 'It'} is kept in this browser meanwhile.
+      </span>
+      {isPlan && <KeepCopy entry={entry} />}
+      <button type="button" className="btn" onClick={() => outbox.giveUp(entry, 'It could not be saved')}>
+        Give it up
+      </button>
+    </div>
+  );
+}
+
+/** Puts this window's version into a plan of its own; the server's goes on in this one. */
+function KeepCopy({ entry }: { entry: Waiting }) {
   const [createPlan] = useCreatePlanMutation();
-  if (save === 'away') {
-    return (
-      <p role="status" className="bg-persimmon-wash px-6 py-2" data-testid="save-notice">
-        The server is away. Go on working: every change is kept in this browser and saved when it is back.
-      </p>
-    );
-  }
-  if (save === 'refused') {
-    return (
-      <p role="alert" className="bg-persimmon-wash px-6 py-2" data-testid="save-notice">
-        The last change could not be saved. {refusal} Undo it, or change it; it is kept in this browser
-        meanwhile.
-      </p>
-    );
-  }
-  if (save !== 'conflict' || !theirs || !present || !id) return null;
-  const keepCopy = async (): Promise<void> => {
-    const saved = await createPlan({ ...present, name: `${present.name} (mine)`.slice(0, 80) }).unwrap();
-    dropDraft(id);
-    dispatch(theirsTaken());
+  const navigate = useNavigate();
+  const outbox = useOutbox();
+  const mine = entry.mine as Plan;
+  const keep = async (): Promise<void> => {
+    const saved = await createPlan({ ...mine, name: `${mine.name} (mine)`.slice(0, 80) }).unwrap();
+    outbox.giveUp(entry, 'Kept as a copy');
     void navigate(`/plan/${saved.id}/brief`);
   };
   return (
-    <div
+    <button type="button" className="btn" onClick={() => void keep().catch(() => undefined)}>
+      Keep mine as a copy
+    </button>
+  );
+}
+
+/** Two versions of one document, part by part: only what both changed is asked. */
+function ClashPanel({ entry }: { entry: Waiting }) {
+  const outbox = useOutbox();
+  const [chosen, setChosen] = useState<Readonly<Record<string, Side>>>({});
+  const { mine, base, theirs, kind } = entry;
+  const parts = useMemo(() => {
+    if (!mine || !theirs?.document) return [];
+    const other = theirs.document;
+    return mergeKept(kind, base.document, mine, other).clashes.map((c) => ({
+      key: pathText(c.path),
+      said: sayClash(c, mine, other),
+    }));
+  }, [kind, base, mine, theirs]);
+  const all = (side: Side): Record<string, Side> => Object.fromEntries(parts.map((p) => [p.key, side]));
+  const name = (mine as { name?: string } | null)?.name ?? `this ${wordOfKind(kind)}`;
+  return (
+    <section
       role="alert"
-      className="flex flex-wrap items-center gap-4 bg-persimmon-wash px-6 py-2"
+      aria-label="Two versions"
+      className={`${BAND} max-h-[46vh] overflow-auto`}
       data-testid="save-notice"
     >
-      <span className="flex-1">
-        This plan was changed in another window: revision {theirs.revision} is newer than yours. Nothing is
-        lost; choose what goes on.
-      </span>
-      <button type="button" className="btn" onClick={() => dispatch(mineKept())}>
-        Put mine on top
-      </button>
-      <button
-        type="button"
-        className="btn"
-        onClick={() => {
-          dropDraft(id);
-          dispatch(theirsTaken());
-        }}
-      >
-        Take theirs
-      </button>
-      <button type="button" className="btn" onClick={() => void keepCopy()}>
-        Keep mine as a copy
-      </button>
-    </div>
+      <p className="mb-2">
+        <b>{name}</b> was changed in another window too. What could be merged is merged;{' '}
+        {parts.length === 1 ? 'this part' : `these ${parts.length} parts`} both changed. What you give up can
+        be fetched back for a week.
+      </p>
+      <table className="plain mb-2">
+        <thead>
+          <tr>
+            <th scope="col">part</th>
+            <th scope="col">here</th>
+            <th scope="col">in the other window</th>
+          </tr>
+        </thead>
+        <tbody>
+          {parts.map(({ key, said }) => (
+            <tr key={key}>
+              <th scope="row" className="text-left font-semibold">
+                {said.what}
+              </th>
+              {(['mine', 'theirs'] as const).map((side) => (
+                <td key={side}>
+                  <label className="flex items-baseline gap-2">
+                    <input
+                      type="radio"
+                      name={key}
+                      checked={(chosen[key] ?? 'mine') === side}
+                      onChange={() => setChosen((c) => ({ ...c, [key]: side }))}
+                    />
+                    {said[side]}
+                  </label>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="flex flex-wrap gap-3">
+        <button type="button" className="btn solid" onClick={() => outbox.resolve(entry, chosen)}>
+          Go on with these
+        </button>
+        {parts.length > 1 && (
+          <>
+            <button type="button" className="btn" onClick={() => outbox.resolve(entry, all('mine'))}>
+              All as here
+            </button>
+            <button type="button" className="btn" onClick={() => outbox.resolve(entry, all('theirs'))}>
+              All as in the other window
+            </button>
+          </>
+        )}
+        {kind === 'plan' && <KeepCopy entry={entry} />}
+      </p>
+    </section>
   );
 }

@@ -1,5 +1,6 @@
 import { type ReactNode, Suspense, lazy } from 'react';
 import { Navigate, createBrowserRouter } from 'react-router';
+import { Waiting } from '../ui/index.ts';
 import { Frame } from './Frame.tsx';
 import { HouseLayout } from './HouseLayout.tsx';
 import { PlanLayout } from './PlanLayout.tsx';
@@ -8,6 +9,7 @@ import { BrokenPage, LostPage } from './BrokenPage.tsx';
 /** Every screen is a part of its own, so that a page waits only for the screen it shows. */
 const pages = {
   atlas: async () => ({ default: (await import('../features/atlas/index.ts')).AtlasPage }),
+  bin: async () => ({ default: (await import('../features/bin/index.ts')).BinPage }),
   bench: async () => ({ default: (await import('../features/bench/index.ts')).BenchPage }),
   brief: async () => ({ default: (await import('../features/brief/index.ts')).BriefPage }),
   cast: async () => ({ default: (await import('../features/cast/index.ts')).CastPage }),
@@ -23,20 +25,32 @@ const pages = {
 
 /** The screen, fetched while the layout round it asks for what it shows. */
 function screen(name: keyof typeof pages): ReactNode {
-  const Screen = lazy(pages[name]);
+  const Screen = lazy(() => insist(pages[name]));
   return (
-    <Suspense fallback={null}>
+    <Suspense fallback={<Waiting what="Fetching this screen … it opens when the server answers." />}>
       <Screen />
     </Suspense>
   );
 }
 
-/** The other screens are fetched when the first one stands: later none waits, nor fails when the server is away. */
+/** A screen that cannot be fetched while the server is away is asked for again until it can. */
+async function insist<T>(load: () => Promise<T>): Promise<T> {
+  for (;;) {
+    try {
+      return await load();
+    } catch (error) {
+      if (!(error instanceof TypeError)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    }
+  }
+}
+const AGAIN_MS = 2000;
+
+/** The other screens are fetched as soon as the page has nothing better to do: later none waits for the server. */
 const fetchAll = (): void => Object.values(pages).forEach((load) => void load().catch(() => undefined));
-const IDLE_MS = 2000;
 
 export function buildRouter() {
-  setTimeout(fetchAll, IDLE_MS);
+  window.setTimeout(fetchAll, 0);
   return createBrowserRouter([
     {
       element: <Frame />,
@@ -50,6 +64,7 @@ export function buildRouter() {
             { path: 'bases/:id?', element: screen('atlas') },
             { path: 'drawer', element: screen('drawer') },
             { path: 'settings', element: screen('settings') },
+            { path: 'bin', element: screen('bin') },
           ],
         },
         {

@@ -274,16 +274,18 @@ export function buildEngine(): Engine {
       const folded = mustFold(id);
       const { base, replay: own, state, flaps, measures } = folded;
       const names = nameSteps(base.steps);
+      // The size that is given is that of the picture.
+      const upright = standUp(folded);
       return {
         id,
         name: base.name,
         family: base.family,
-        drawing: drawModel(standUp(folded), 0),
+        drawing: drawModel(upright, 0),
         layers: measures.spot.layers,
         sheet: base.sheet,
         sheetTitle: sheetTitle(base.sheet),
         flaps,
-        measures,
+        measures: measureState(upright).measures,
         covered: coveredByFlaps(base.sheet, flaps),
         pattern: drawSheet({ ...state, resting: [] }),
         steps: own.steps.map((s) => ({

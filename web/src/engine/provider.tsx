@@ -1,8 +1,7 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
-import { useGetSettingsQuery, useListDiaryQuery, useListRunsQuery } from '../api/index.ts';
+import { useDiary, useIsSettingsComing, useRuns, useSettings } from '../records/index.ts';
 import { usePlanState } from '../plan/index.ts';
-import { defaultSettings } from '@jade/core/settings';
 import { EngineContext, type EngineView } from './context.ts';
 import { ENGINE_LOST, getEngine } from './client.ts';
 import type { PlanInput, PlanResult, StepDetail } from './protocol.ts';
@@ -10,9 +9,10 @@ import type { PlanInput, PlanResult, StepDetail } from './protocol.ts';
 /** Plan, records and settings as one input for the worker; none before all are there, or a plan would be computed anew as each comes in. */
 function useInput(): PlanInput | undefined {
   const { present, id } = usePlanState();
-  const { data: runs, isLoading: runsComing } = useListRunsQuery();
-  const { data: diary, isLoading: diaryComing } = useListDiaryQuery();
-  const { data: settings, isLoading: settingsComing } = useGetSettingsQuery();
+  const { data: runs, isLoading: runsComing } = useRuns();
+  const { data: diary, isLoading: diaryComing } = useDiary();
+  const settings = useSettings();
+  const settingsComing = useIsSettingsComing();
   const isComing = runsComing || diaryComing || settingsComing;
   return useMemo(() => {
     if (!present || isComing) return undefined;
@@ -21,7 +21,7 @@ function useInput(): PlanInput | undefined {
       runs: (runs ?? []).filter((r) => r.planId === id).map((r) => r.record),
       diary: (diary ?? []).filter((r) => r.planId === id).map((r) => r.record),
       otherDiary: (diary ?? []).filter((r) => r.planId !== id).map((r) => r.record),
-      settings: settings ?? defaultSettings,
+      settings,
     };
   }, [present, isComing, id, runs, diary, settings]);
 }

@@ -28,7 +28,7 @@ const marker = {
   /** The folder's slips carried through a whole sequence. */
   judge({ sequence, pairs, sigma }: WholeRequest, onShare: (share: number) => void): WholeAccuracy | null {
     const replay = replaySequence(sequence);
-    const effort = buildEffort(mostReplays(sequence.steps.length), onShare);
+    const effort = buildEffort(mostReplays(replay), onShare);
     return judgeSequence({ replay, pairs, sigma }, effort) ?? null;
   },
   /** Ways to divide an edge into equal parts, the schools side by side. */

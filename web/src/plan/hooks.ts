@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import { useCallback } from 'react';
 import type { Plan } from '@jade/core/plan';
 import { useAppDispatch, useAppSelector } from '../app/hooks.ts';
+import type { SendState } from '../outbox/index.ts';
 import { changePlan, editPlan } from './edit.ts';
 import type { PlanState } from './slice.ts';
 
@@ -13,6 +14,13 @@ export function usePlan(): Plan {
 }
 
 export const usePlanState = (): PlanState => useAppSelector((s) => s.plan);
+
+/** saved: the server has it; else how the change on its way to it fares. */
+export type SaveState = 'saved' | SendState;
+
+/** How the open plan's newest change fares. */
+export const useSaveState = (): SaveState =>
+  useAppSelector((s) => (s.plan.id ? s.outbox.entries[`plan::${s.plan.id}`]?.state : undefined) ?? 'saved');
 
 /** A function that edits the open plan. */
 export function useEdit(): (recipe: (plan: Draft<Plan>) => void, mergeKey?: string) => void {

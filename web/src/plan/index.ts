@@ -1,16 +1,14 @@
-/** Room: the open plan: its state with undo, edits, autosave, drafts kept in the browser. */
-export type { SaveState } from './slice.ts';
+/** Room: the open plan: its state with undo, and edits. Whatever changes it goes into the outbox at once. */
+export type { SaveState } from './hooks.ts';
 export {
   planOpened,
   planClosed,
   planEdited,
   undone,
   redone,
-  mineKept,
-  theirsTaken,
   stepSelected,
   facetHovered,
+  planSlice,
 } from './slice.ts';
 export { freshId } from './edit.ts';
-export { findDraft, dropDraft } from './drafts.ts';
-export { usePlan, usePlanState, useStep, useEdit, useChange } from './hooks.ts';
+export { usePlan, usePlanState, useSaveState, useStep, useEdit, useChange } from './hooks.ts';

@@ -1,20 +1,30 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { mergePlans } from '@jade/core/merge';
 import type { Plan } from '@jade/core/plan';
 import type { SavedPlan } from '../api/index.ts';
+import { documentMerged, documentSaved, type Entry } from '../outbox/index.ts';
 
-/** saved: the server has it; waiting: about to be sent; away: kept in this browser until the server is back. */
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'away' | 'conflict' | 'refused';
+/** A plan as it once was, and how many merges it had seen: later ones are made good when it comes back. */
+interface Moment {
+  readonly plan: Plan;
+  readonly seen: number;
+}
+
+/** What another window saved while this one was at work. */
+interface Merge {
+  readonly base: Plan;
+  readonly theirs: Plan;
+}
 
 export interface PlanState {
   readonly id: string | null;
-  /** Revision of the server the present plan is based on. */
+  /** Revision of the server the present plan grew from, and that plan; null where only its number is known. */
   readonly revision: number;
-  readonly past: readonly Plan[];
+  readonly base: Plan | null;
+  readonly past: readonly Moment[];
   readonly present: Plan | null;
-  readonly future: readonly Plan[];
-  readonly save: SaveState;
-  readonly refusal: string;
-  readonly theirs: SavedPlan | null;
+  readonly future: readonly Moment[];
+  readonly merges: readonly Merge[];
   /** Edits with the same key one after the other (typing into one field) are undone together. */
   readonly mergeKey: string | null;
   /** Selected step, from 1; 0 is the flat sheet before the first. */
@@ -25,12 +35,11 @@ export interface PlanState {
 const closed: PlanState = {
   id: null,
   revision: 0,
+  base: null,
   past: [],
   present: null,
   future: [],
-  save: 'saved',
-  refusal: '',
-  theirs: null,
+  merges: [],
   mergeKey: null,
   step: 0,
   hovered: null,
@@ -38,121 +47,108 @@ const closed: PlanState = {
 
 const withinSteps = (step: number, plan: Plan): number => Math.max(0, Math.min(step, plan.steps.length));
 
+/** The step that was selected, wherever it stands now. */
+function followStep(step: number, before: Plan, after: Plan): number {
+  const id = before.steps[step - 1]?.id;
+  const at = after.steps.findIndex((s) => s.id === id);
+  return at >= 0 ? at + 1 : withinSteps(step, after);
+}
+
+/** Undoing takes back one's own edits only: what other windows saved since is merged into the plan that comes back. */
+const catchUp = ({ plan, seen }: Moment, merges: readonly Merge[]): Plan =>
+  merges.slice(seen).reduce((p, m) => mergePlans(m.base, p, m.theirs).merged, plan);
+
+type State = PlanState;
+
 export const planSlice = createSlice({
   name: 'plan',
   initialState: closed,
   reducers: {
-    /** A draft made on an older revision than the server's is a conflict, decided by the folder. */
-    planOpened: (
-      _state,
-      { payload }: PayloadAction<{ saved: SavedPlan; draft?: Plan; draftRevision?: number }>,
-    ): PlanState => {
-      const { saved, draft, draftRevision } = payload;
-      const stale = draft !== undefined && draftRevision !== saved.revision;
+    /** The server's newest revision, with the change this browser still holds of it. */
+    planOpened: (_state, { payload }: PayloadAction<{ saved: SavedPlan; unsent?: Entry<'plan'> }>): State => {
+      const { saved, unsent } = payload;
+      const present = unsent?.mine ?? saved.plan;
+      const base = unsent ? unsent.base.document : saved.plan;
       return {
         ...closed,
         id: saved.id,
-        revision: draftRevision ?? saved.revision,
-        present: draft ?? saved.plan,
-        past: draft ? [saved.plan] : [],
-        save: stale ? 'conflict' : draft ? 'waiting' : 'saved',
-        theirs: stale ? saved : null,
-        step: (draft ?? saved.plan).steps.length,
+        revision: unsent ? unsent.base.revision : saved.revision,
+        base,
+        present,
+        past: unsent && base ? [{ plan: base, seen: 0 }] : [],
+        step: present.steps.length,
       };
     },
-    planClosed: (): PlanState => closed,
-    planEdited: (state, { payload }: PayloadAction<{ plan: Plan; mergeKey: string | null }>): PlanState => {
-      if (!state.present) return state as PlanState;
-      const merges = payload.mergeKey !== null && payload.mergeKey === state.mergeKey;
+    planClosed: (): State => closed,
+    planEdited: (state, { payload }: PayloadAction<{ plan: Plan; mergeKey: string | null }>): State => {
+      const s = state as State;
+      if (!s.present) return s;
+      const merges = payload.mergeKey !== null && payload.mergeKey === s.mergeKey;
       return {
-        ...(state as PlanState),
-        past: merges ? (state.past as Plan[]) : [...(state.past as Plan[]), state.present as Plan],
+        ...s,
+        past: merges ? s.past : [...s.past, { plan: s.present, seen: s.merges.length }],
         present: payload.plan,
         future: [],
         mergeKey: payload.mergeKey,
-        save: state.save === 'conflict' ? 'conflict' : 'waiting',
-        step: withinSteps(state.step, payload.plan),
+        step: withinSteps(s.step, payload.plan),
       };
     },
-    undone: (state): PlanState => {
-      const before = state.past.at(-1) as Plan | undefined;
-      if (!before || !state.present) return state as PlanState;
+    undone: (state): State => {
+      const s = state as State;
+      const before = s.past.at(-1);
+      if (!before || !s.present) return s;
+      const present = catchUp(before, s.merges);
       return {
-        ...(state as PlanState),
-        past: state.past.slice(0, -1) as Plan[],
-        present: before,
-        future: [state.present as Plan, ...(state.future as Plan[])],
+        ...s,
+        past: s.past.slice(0, -1),
+        present,
+        future: [{ plan: s.present, seen: s.merges.length }, ...s.future],
         mergeKey: null,
-        save: 'waiting',
-        step: withinSteps(state.step, before),
+        step: withinSteps(s.step, present),
       };
     },
-    redone: (state): PlanState => {
-      const [next, ...rest] = state.future as Plan[];
-      if (!next || !state.present) return state as PlanState;
+    redone: (state): State => {
+      const s = state as State;
+      const [next, ...rest] = s.future;
+      if (!next || !s.present) return s;
+      const present = catchUp(next, s.merges);
       return {
-        ...(state as PlanState),
-        past: [...(state.past as Plan[]), state.present as Plan],
-        present: next,
+        ...s,
+        past: [...s.past, { plan: s.present, seen: s.merges.length }],
+        present,
         future: rest,
         mergeKey: null,
-        save: 'waiting',
-        step: withinSteps(state.step, next),
+        step: withinSteps(s.step, present),
       };
     },
-    saveStarted: (state) => void (state.save = 'saving'),
-    saveEnded: (state, { payload }: PayloadAction<{ revision: number }>) => {
-      state.revision = payload.revision;
-      state.save = state.save === 'saving' ? 'saved' : 'waiting';
-    },
-    serverAway: (state) => void (state.save = 'away'),
-    saveRefused: (state, { payload }: PayloadAction<string>) => {
-      state.save = 'refused';
-      state.refusal = payload;
-    },
-    conflictFound: (state, { payload }: PayloadAction<SavedPlan>): PlanState => ({
-      ...(state as PlanState),
-      save: 'conflict',
-      theirs: payload,
-    }),
-    /** Mine goes on top of theirs; theirs stays in the history. */
-    mineKept: (state) => {
-      if (!state.theirs) return;
-      state.revision = state.theirs.revision;
-      state.theirs = null;
-      state.save = 'waiting';
-    },
-    theirsTaken: (state): PlanState =>
-      state.theirs
-        ? {
-            ...closed,
-            id: state.id,
-            revision: state.theirs.revision,
-            past: [...(state.past as Plan[]), state.present as Plan],
-            present: state.theirs.plan as Plan,
-            step: withinSteps(state.step, state.theirs.plan as Plan),
-          }
-        : (state as PlanState),
     stepSelected: (state, { payload }: PayloadAction<number>) => {
       if (state.present) state.step = Math.max(0, Math.min(payload, state.present.steps.length));
     },
     facetHovered: (state, { payload }: PayloadAction<number | null>) => void (state.hovered = payload),
   },
+  extraReducers: (builder) =>
+    builder
+      .addCase(documentSaved, (state, { payload }): State => {
+        const s = state as State;
+        if (payload.kind !== 'plan' || payload.id !== s.id || !payload.version.document) return s;
+        return { ...s, revision: payload.version.revision, base: payload.version.document as Plan };
+      })
+      .addCase(documentMerged, (state, { payload }): State => {
+        const s = state as State;
+        if (payload.kind !== 'plan' || payload.id !== s.id || !payload.mine || !s.present) return s;
+        const [mine, theirs] = [payload.mine as Plan, payload.base.document as Plan | null];
+        const base = payload.before.document as Plan | null;
+        return {
+          ...s,
+          revision: payload.base.revision,
+          base: theirs,
+          present: mine,
+          merges: base && theirs && base !== theirs ? [...s.merges, { base, theirs }] : s.merges,
+          mergeKey: null,
+          step: followStep(s.step, s.present, mine),
+        };
+      }),
 });
 
-export const {
-  planOpened,
-  planClosed,
-  planEdited,
-  undone,
-  redone,
-  saveStarted,
-  saveEnded,
-  serverAway,
-  saveRefused,
-  conflictFound,
-  mineKept,
-  theirsTaken,
-  stepSelected,
-  facetHovered,
-} = planSlice.actions;
+export const { planOpened, planClosed, planEdited, undone, redone, stepSelected, facetHovered } =
+  planSlice.actions;

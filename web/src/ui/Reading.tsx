@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { PaperLimits } from '@jade/core/paper';
-import type { StepReading } from '@jade/core/readings';
+import { sayPlace, type StepReading } from '@jade/core/readings';
 import { toFigure } from '@jade/core/units';
 
 interface ReadingProps {
@@ -40,15 +40,18 @@ export function Reading({ label, figure, unit, care = false, note, rule }: Readi
 /** The narrowest flap on its rule, with what fingers can do marked and what they cannot washed. */
 export function NarrowestReading({
   narrowest,
+  isOnTheWay,
   limits,
 }: {
   narrowest: NonNullable<StepReading['narrowest']>;
+  /** Of the whole sequence, not of the step that is shown. */
+  isOnTheWay?: boolean;
   limits: PaperLimits;
 }) {
-  const { widthMm, verdict, tip } = narrowest;
+  const { widthMm, verdict, tip, step } = narrowest;
   return (
     <Reading
-      label="Narrowest flap"
+      label={tip === null ? 'Narrowest pleat' : 'Narrowest flap'}
       figure={toFigure(widthMm, 1)}
       unit="mm"
       care={widthMm < limits.fingersMm}
@@ -58,7 +61,7 @@ export function NarrowestReading({
         ticks: [0, limits.tweezersMm, limits.fingersMm, limits.comfortableMm, 20],
         out: [0, limits.fingersMm],
       }}
-      note={`${verdict}, the flap at corner ${tip}`}
+      note={`${verdict}, ${sayPlace(narrowest)}${isOnTheWay ? ` after step ${step}` : ''}`}
     />
   );
 }

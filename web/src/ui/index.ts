@@ -5,4 +5,6 @@ export { NarrowestReading, Reading } from './Reading.tsx';
 export { Sheet } from './Sheet.tsx';
 export { Trouble, Waiting } from './Trouble.tsx';
 export { Underway } from './Underway.tsx';
+export { sayDay, sayDayOfYear, sayMoment, sayShortDay } from './dates.ts';
 export { useNear } from './useNear.ts';
+export { useKeptDraft } from './useKeptDraft.ts';

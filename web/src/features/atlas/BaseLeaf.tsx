@@ -4,7 +4,7 @@ import { findBase } from '@jade/core/bases';
 import { buildPlan } from '@jade/core/plan';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { sayFault, useCreatePlanMutation } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { type BaseSheet, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../table/index.ts';
 import { LengthField } from '../../ui/index.ts';

@@ -23,7 +23,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
   const plan = usePlan();
   const { result } = useEngine();
   const count = plan.steps.length;
-  const seconds = useClock(`${run.id}:${run.at}`);
+  const { seconds, restart } = useClock(`${run.id}:${run.at}`);
   const [said, setSaid] = useState('');
   const touch = useRef<number | null>(null);
   useWakeLock();
@@ -42,6 +42,16 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
     onRun(addTime(run, step.id, 0, true));
     setSaid('Noted. Place and time are kept.');
   };
+  // A tab that is closed or sent to sleep keeps the seconds of the step in hand.
+  useEffect(() => {
+    const keep = (): void => {
+      if (document.visibilityState !== 'hidden' || !step || seconds() < 1) return;
+      onRun(addTime(run, step.id, seconds()));
+      restart();
+    };
+    document.addEventListener('visibilitychange', keep);
+    return () => document.removeEventListener('visibilitychange', keep);
+  }, [onRun, restart, run, seconds, step]);
   const leave = (): void => {
     if (step) onRun(addTime(run, step.id, seconds()));
     onLeave();
@@ -328,11 +338,18 @@ function BenchFigures({ run, seconds }: { run: BenchRun; seconds: () => number }
   );
 }
 
-/** Seconds since the key last changed. */
-function useClock(key: string): () => number {
+/** Seconds since the key last changed, or since it was started again. */
+function useClock(key: string): { readonly seconds: () => number; readonly restart: () => void } {
   const start = useRef<{ key: string; at: number }>({ key: '', at: 0 });
   useEffect(() => {
     start.current = { key, at: performance.now() };
   }, [key]);
-  return useCallback(() => (start.current.at === 0 ? 0 : (performance.now() - start.current.at) / 1000), []);
+  const seconds = useCallback(
+    () => (start.current.at === 0 ? 0 : (performance.now() - start.current.at) / 1000),
+    [],
+  );
+  const restart = useCallback(() => {
+    start.current = { ...start.current, at: performance.now() };
+  }, []);
+  return { seconds, restart };
 }

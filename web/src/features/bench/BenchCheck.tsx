@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { CheckPoint } from '@jade/core/marks';
 import type { BenchRun } from '@jade/core/plan';
 import { toFigure } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { askAccuracy, stopMarking } from '../../marking/index.ts';
 import { usePlan } from '../../plan/index.ts';
 

@@ -1,16 +1,15 @@
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { BenchRun } from '@jade/core/plan';
 import { toMinutesText } from '@jade/core/units';
-import { usePutRunMutation } from '../../api/index.ts';
+import { useRecords } from '../../records/index.ts';
 import { StageHead } from '../../app/StageHead.tsx';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
-import { Waiting } from '../../ui/index.ts';
+import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
 import { useDrawerSheet } from './useDrawerSheet.ts';
-import { beginRun, findKeptRun, keepRun } from './run.ts';
+import { beginRun } from './run.ts';
 
 /** Stage 7: the runs so far, and the bench itself, which fills the page. */
 export function BenchPage() {
@@ -18,7 +17,7 @@ export function BenchPage() {
   const { id } = usePlanState();
   const { input, result } = useEngine();
   const navigate = useNavigate();
-  const [putRun] = usePutRunMutation();
+  const { write } = useRecords();
   const [run, setRun] = useState<BenchRun | null>(null);
   const sheet = useDrawerSheet();
   if (!result || !input || !id) return <Waiting what="Laying out the bench …" />;
@@ -32,18 +31,11 @@ export function BenchPage() {
       </main>
     );
   }
-  const kept = findKeptRun(id);
-  const runs = kept && !input.runs.some((r) => r.id === kept.id) ? [...input.runs, kept] : input.runs;
+  const { runs } = input;
   const open = [...runs].reverse().find((r) => r.finishedAt === null);
   const change = (next: BenchRun): void => {
     setRun(next);
-    keepRun(id, next);
-    putRun({ planId: id, run: next })
-      .unwrap()
-      .then(
-        () => next.finishedAt && keepRun(id, null),
-        () => undefined,
-      );
+    write('run', id, next);
   };
   if (run) {
     return (
@@ -73,7 +65,7 @@ export function BenchPage() {
         <b>{plan.steps.length}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace.{' '}
         {open ? (
           <>
-            The run of {format(parseISO(open.startedAt), 'd MMMM')} waits at step{' '}
+            The run of {sayDayOfYear(open.startedAt)} waits at step{' '}
             <b>{Math.min(open.at + 1, plan.steps.length)}</b>.
           </>
         ) : (
@@ -112,7 +104,7 @@ export function BenchPage() {
                   .filter((n) => n > 0);
                 return (
                   <tr key={r.id}>
-                    <td>{format(parseISO(r.startedAt), 'd MMM yyyy, HH:mm')}</td>
+                    <td>{sayMoment(r.startedAt)}</td>
                     <td>
                       {r.sheetMm ? `${Math.round(r.sheetMm)} mm` : '–'} {r.paper}
                     </td>

@@ -61,21 +61,3 @@ export function countRepeats(kinds: readonly string[], at: number): { left: numb
 
 export const toClock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
-
-const key = (planId: string): string => `jade-kite-run-${planId}`;
-
-/** The run in hand, kept in the browser too, so that a server that is away costs nothing. */
-export function keepRun(planId: string, run: BenchRun | null): void {
-  if (run) localStorage.setItem(key(planId), JSON.stringify(run));
-  else localStorage.removeItem(key(planId));
-}
-
-export function findKeptRun(planId: string): BenchRun | undefined {
-  try {
-    const kept = JSON.parse(localStorage.getItem(key(planId)) ?? 'null') as BenchRun | null;
-    // A run that was kept before there were checks has none.
-    return kept ? { ...kept, checks: kept.checks ?? [] } : undefined;
-  } catch {
-    return undefined;
-  }
-}

@@ -1,11 +1,10 @@
-import { format, parseISO } from 'date-fns';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { Choice, DateField, LengthField, NumberField, TextField } from '../../ui/index.ts';
+import { Choice, DateField, LengthField, NumberField, TextField, Waiting, sayDay } from '../../ui/index.ts';
 import { SideList } from './SideList.tsx';
 import { FileActions } from './FileActions.tsx';
 
@@ -186,7 +185,7 @@ function BriefSentence() {
       {target.dimension === 'height' ? 'tall' : 'long'} within <b>{target.tolerancePercent} %</b>
       {brief.date ? (
         <>
-          , by <b>{format(parseISO(brief.date), 'd MMMM yyyy')}</b>
+          , by <b>{sayDay(brief.date)}</b>
         </>
       ) : null}
       ; {RULES.find((r) => r.value === brief.rules)!.label.toLowerCase()}.
@@ -203,7 +202,8 @@ function ColourAnswer() {
   const reading = result?.readings;
   const last = reading?.last;
   const drawing = pictures.get(result?.steps.at(-1)?.stamp ?? -1);
-  if (!last || !drawing || reading.sideMm === undefined) {
+  if (!result || (plan.steps.length > 0 && (!last || !drawing))) return <Waiting what="Folding the plan …" />;
+  if (!last || !drawing || reading === undefined || reading.sideMm === undefined) {
     return (
       <section className="say max-w-[46ch] pt-2 text-ink-2">
         <p className="mb-3">Nothing is folded yet, so colours and sheet cannot be said.</p>

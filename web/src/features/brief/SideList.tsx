@@ -1,14 +1,21 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import type { PartSeen } from '@jade/core/checks';
+import { toFigure } from '@jade/core/units';
+import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { type Painted, PaintedSkin } from '../../painting/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import { Sheet, Waiting } from '../../ui/index.ts';
 
-/** Which paper side shows on which part of the subject. */
+/** Which paper side shows on which part of the subject, and whether it does. */
 export function SideList() {
-  const { brief, paper } = usePlan();
+  const { brief, paper, steps } = usePlan();
   const edit = useEdit();
   const [part, setPart] = useState('');
+  const [painting, setPainting] = useState<number | null>(null);
+  const seen = useSeenParts();
   const add = (): void => {
     if (part.trim() === '') return;
-    edit((p) => void p.brief.sides.push({ part: part.trim(), side: 'front' }));
+    edit((p) => void p.brief.sides.push({ part: part.trim(), side: 'front', at: [] }));
     setPart('');
   };
   return (
@@ -19,30 +26,43 @@ export function SideList() {
       )}
       <ul>
         {brief.sides.map((s, i) => (
-          <li key={i} className="flex items-center gap-3 border-b border-rule py-1">
-            <span className="flex-1">{s.part}</span>
-            <button
-              type="button"
-              className="flex min-h-[28px] items-center gap-2 px-2"
-              aria-label={`${s.part}: ${s.side === 'front' ? paper.front.name : paper.back.name}; change`}
-              onClick={() =>
-                edit((p) => void (p.brief.sides[i]!.side = s.side === 'front' ? 'back' : 'front'))
-              }
-            >
-              <span
-                className="inline-block h-4 w-4 border border-rule-strong"
-                style={{ background: s.side === 'front' ? paper.front.hex : paper.back.hex }}
-              />
-              <span className="act">{s.side === 'front' ? paper.front.name : paper.back.name}</span>
-            </button>
-            <button
-              type="button"
-              className="act px-1"
-              aria-label={`Leave out ${s.part}`}
-              onClick={() => edit((p) => void p.brief.sides.splice(i, 1))}
-            >
-              leave out
-            </button>
+          <li key={i} className="border-b border-rule py-1">
+            <div className="flex items-center gap-3">
+              <span className="flex-1">{s.part}</span>
+              <button
+                type="button"
+                className="flex min-h-[28px] items-center gap-2 px-2"
+                aria-label={`${s.part}: ${s.side === 'front' ? paper.front.name : paper.back.name}; change`}
+                onClick={() =>
+                  edit((p) => void (p.brief.sides[i]!.side = s.side === 'front' ? 'back' : 'front'))
+                }
+              >
+                <span
+                  className="inline-block h-4 w-4 border border-rule-strong"
+                  style={{ background: s.side === 'front' ? paper.front.hex : paper.back.hex }}
+                />
+                <span className="act">{s.side === 'front' ? paper.front.name : paper.back.name}</span>
+              </button>
+              {steps.length > 0 && (
+                <button
+                  type="button"
+                  className="act px-1"
+                  aria-label={`Paint ${s.part}`}
+                  onClick={() => setPainting(i)}
+                >
+                  {s.at.length > 0 ? 'painted' : 'paint it'}
+                </button>
+              )}
+              <button
+                type="button"
+                className="act px-1"
+                aria-label={`Leave out ${s.part}`}
+                onClick={() => edit((p) => void p.brief.sides.splice(i, 1))}
+              >
+                leave out
+              </button>
+            </div>
+            {seen?.[i]?.part === s.part && <Verdict seen={seen[i]} />}
           </li>
         ))}
       </ul>
@@ -66,6 +86,104 @@ export function SideList() {
           Add part
         </button>
       </div>
+      <Sheet
+        open={painting !== null}
+        onOpen={() => setPainting(null)}
+        title={`Where the ${brief.sides[painting ?? 0]?.part ?? 'part'} is`}
+      >
+        {painting !== null && <PaintPart key={painting} at={painting} onDone={() => setPainting(null)} />}
+      </Sheet>
     </fieldset>
+  );
+}
+
+/** What the folds make of each wish, in the order of the brief; none while it is computed or nothing is folded. */
+function useSeenParts(): readonly PartSeen[] | undefined {
+  const { result } = useEngine();
+  const [parts, setParts] = useState<readonly PartSeen[]>();
+  useEffect(() => {
+    if (!result) return;
+    let live = true;
+    getEngine()
+      .readColours()
+      .then((found) => live && setParts(found?.choices[0].parts))
+      .catch(() => undefined);
+    return () => {
+      live = false;
+    };
+  }, [result]);
+  return parts;
+}
+
+function Verdict({ seen: { seen, share, shareBehind, wanted } }: { seen: PartSeen }) {
+  const { paper } = usePlan();
+  const percent = (s: number): string => `${toFigure(s * 100, 0)} %`;
+  if (!seen)
+    return (
+      <p className="note">
+        Where it is, nothing says: paint it on the finished form, or name its limb’s corner.
+      </p>
+    );
+  const isMet = seen === wanted;
+  return (
+    <p className={`note ${isMet ? '' : '!text-persimmon'}`} data-testid="wish-verdict">
+      {share === undefined
+        ? isMet
+          ? `shows ${paper[wanted].name} at its tip`
+          : `shows ${paper[seen].name} at its tip`
+        : `${percent(share)} of it shows ${paper[wanted].name} from the front${
+            shareBehind === undefined ? '' : `, ${percent(shareBehind)} from behind`
+          }`}
+    </p>
+  );
+}
+
+/** A part is painted on the finished form; the plan keeps the places of the sheet it is made of. */
+function PaintPart({ at, onDone }: { at: number; onDone: () => void }) {
+  const { steps, brief } = usePlan();
+  const edit = useEdit();
+  const [detail, setDetail] = useState<StepDetail>();
+  const [painted, setPainted] = useState<Painted>(new Map());
+  useEffect(() => {
+    let live = true;
+    getEngine()
+      .readDetail(steps.length)
+      .then((d) => live && setDetail(d))
+      .catch(() => undefined);
+    return () => {
+      live = false;
+    };
+  }, [steps.length]);
+  if (!detail) return <Waiting what="Folding the plan …" />;
+  const keep = (): void => {
+    const places = [...painted.values()].map((p) => ({ kind: 'sheet' as const, at: [p[0], p[1]] }));
+    edit((p) => void (p.brief.sides[at]!.at = places as never));
+    onDone();
+  };
+  return (
+    <>
+      <p className="note mb-2">
+        Press and draw over the paper the part is made of; press again to take one away. The places are kept
+        on the sheet, so that they follow the folds.
+      </p>
+      <PaintedSkin detail={detail} painted={painted} onPaint={setPainted} />
+      <p className="flex gap-3">
+        <button type="button" className="btn solid" disabled={painted.size === 0} onClick={keep}>
+          {painted.size === 1 ? 'This place is it' : `These ${painted.size} places are it`}
+        </button>
+        {brief.sides[at]!.at.length > 0 && (
+          <button
+            type="button"
+            className="btn"
+            onClick={() => {
+              edit((p) => void (p.brief.sides[at]!.at = []));
+              onDone();
+            }}
+          >
+            Forget what was painted
+          </button>
+        )}
+      </p>
+    </>
   );
 }

@@ -1,22 +1,19 @@
-import { format, parseISO } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useLocation, useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { buildPlan } from '@jade/core/plan';
 import { stageIds, type StageState } from '@jade/core/readings';
 import { type LengthUnit, toLengthText } from '@jade/core/units';
 import {
   type SavedPlan,
   sayFault,
-  useBringBackPlanMutation,
   useCreatePlanMutation,
   useImportPlanMutation,
-  useListDiaryQuery,
   useListPlansQuery,
-  useListRunsQuery,
 } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { useDiary, useRuns, useSettings } from '../../records/index.ts';
 import { type Silhouette, getEngine } from '../../engine/index.ts';
-import { Slip, Waiting } from '../../ui/index.ts';
+import { Slip, Waiting, sayDay } from '../../ui/index.ts';
+import { Keeping } from './Keeping.tsx';
 import { Stage } from './Stage.tsx';
 
 export interface Figure {
@@ -55,14 +52,16 @@ export function CastPage() {
           </>
         )}
       </p>
+      <Keeping />
       {figures.length > 0 && <Stage figures={figures} unit={unit} />}
       <ul
         className="grid gap-x-6 gap-y-5 px-8 pt-4"
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(210px, 1fr))' }}
       >
         {figures.map(({ saved, shape }) => {
-          const { readings, measures } = shape;
+          const { readings } = shape;
           const side = readings.sideMm;
+          const [height, width] = finishedSize(shape);
           const trouble = readings.verdicts[0]?.text;
           return (
             <li key={saved.id}>
@@ -71,8 +70,7 @@ export function CastPage() {
                 <p className="font-semibold">
                   {side ? (
                     <>
-                      {sayBox(measures.height * side, measures.width * side, unit)} from{' '}
-                      {toLengthText(side, unit).text}
+                      {sayBox(height, width, unit)} from {toLengthText(side, unit).text}
                     </>
                   ) : (
                     'no sheet yet'
@@ -92,6 +90,13 @@ export function CastPage() {
   );
 }
 
+/** Height and width in mm as they come out: what the folds give at the sheet, corrected by what the diary has taught. */
+export function finishedSize({ readings, measures }: Silhouette): readonly [height: number, width: number] {
+  const { height, width } = readings.last?.measures ?? measures;
+  const k = (readings.sideMm ?? 0) * readings.learned.factor;
+  return [height * k, width * k];
+}
+
 /** Height by width, in whole mm or the folder's own unit. */
 function sayBox(heightMm: number, widthMm: number, unit: LengthUnit): string {
   if (unit === 'mm') return `${Math.round(heightMm)} × ${Math.round(widthMm)} mm`;
@@ -100,14 +105,14 @@ function sayBox(heightMm: number, widthMm: number, unit: LengthUnit): string {
 
 function nextDate(plans: readonly SavedPlan[]): string {
   const dates = plans.flatMap((p) => (p.plan.brief.date ? [p.plan.brief.date] : [])).sort();
-  return dates[0] ? `, the first needed on ${format(parseISO(dates[0]), 'd MMMM yyyy')}` : '';
+  return dates[0] ? `, the first needed on ${sayDay(dates[0])}` : '';
 }
 
 /** Silhouettes of all plans, computed one after the other in the worker. */
 function useFigures(plans: readonly SavedPlan[] | undefined): readonly Figure[] {
   const settings = useSettings();
-  const { data: runs } = useListRunsQuery();
-  const { data: diary } = useListDiaryQuery();
+  const { data: runs } = useRuns();
+  const { data: diary } = useDiary();
   const [shapes, setShapes] = useState<ReadonlyMap<string, Silhouette>>(new Map());
   const keyOf = (p: SavedPlan): string => `${p.id}@${p.revision}`;
   useEffect(() => {
@@ -177,11 +182,9 @@ function Progress({ states }: { states: readonly StageState[] }) {
 
 function NewPlan() {
   const navigate = useNavigate();
-  const { state } = useLocation() as { state: { deleted?: string } | null };
   const [name, setName] = useState('');
   const [create, { error: createError }] = useCreatePlanMutation();
   const [importPlan, { error: importError }] = useImportPlanMutation();
-  const [bringBack] = useBringBackPlanMutation();
   const [fault, setFault] = useState('');
   const file = useRef<HTMLInputElement>(null);
   const open = (saved: SavedPlan): void => void navigate(`/plan/${saved.id}/brief`);
@@ -245,15 +248,6 @@ function NewPlan() {
             e.target.value = '';
           }}
         />
-        {state?.deleted && (
-          <button
-            type="button"
-            className="act pb-2"
-            onClick={() => void bringBack(state.deleted!).unwrap().then(open)}
-          >
-            The plan was deleted. Bring it back
-          </button>
-        )}
       </form>
       {problem && (
         <Slip tone="care" className="mt-4 max-w-[720px]">

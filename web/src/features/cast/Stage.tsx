@@ -3,7 +3,7 @@ import { SHADE_PER_LAYER, strokeOf } from '@jade/core/drawing';
 import { shadeOf } from '@jade/core/colour';
 import type { LengthUnit } from '@jade/core/units';
 import { paletteOf } from '../../table/index.ts';
-import type { Figure } from './CastPage.tsx';
+import { type Figure, finishedSize } from './CastPage.tsx';
 
 const [W, H, FLOOR, LEFT] = [1216, 380, 340, 60];
 
@@ -15,8 +15,8 @@ export function Stage({ figures, unit }: { figures: readonly Figure[]; unit: Len
     return <p className="note px-8 pt-2">A figure stands here as soon as it has a sheet and a fold.</p>;
   const sizes = sized.map((f) => ({
     ...f,
-    w: f.shape.measures.width * f.shape.readings.sideMm!,
-    h: f.shape.measures.height * f.shape.readings.sideMm!,
+    w: finishedSize(f.shape)[1],
+    h: finishedSize(f.shape)[0],
   }));
   const gap = 40;
   const across = sizes.reduce((s, f) => s + f.w, 0);
@@ -84,7 +84,7 @@ export function Stage({ figures, unit }: { figures: readonly Figure[]; unit: Len
             key={f.saved.id}
             figure={f}
             x={x}
-            k={k * f.shape.readings.sideMm!}
+            k={k * f.shape.readings.sideMm! * f.shape.readings.learned.factor}
             onOpen={() => void navigate(`/plan/${f.saved.id}/folds`)}
           />
         );

@@ -1,13 +1,13 @@
-import { format, parseISO } from 'date-fns';
+import { format } from 'date-fns';
 import { useState } from 'react';
 import type { DiaryEntry } from '@jade/core/plan';
+import { sayEntries } from '@jade/core/sizing';
 import { toFigure, toLengthText } from '@jade/core/units';
-import { sayFault, usePutDiaryMutation, useRemoveDiaryMutation } from '../../api/index.ts';
 import { StageHead } from '../../app/StageHead.tsx';
-import { useSettings } from '../../app/useSettings.ts';
+import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
-import { DateField, Field, LengthField, Slip, TextField } from '../../ui/index.ts';
+import { DateField, Field, LengthField, Slip, TextField, useKeptDraft, sayShortDay } from '../../ui/index.ts';
 import { SizeChart } from './SizeChart.tsx';
 
 /** Stage 8: what was folded from what sheet and how large it became; the next sheet is computed with it. */
@@ -15,7 +15,7 @@ export function DiaryPage() {
   const { id } = usePlanState();
   const { unit } = useSettings();
   const { input } = useEngine();
-  const [remove] = useRemoveDiaryMutation();
+  const { remove } = useRecords();
   const entries = input?.diary ?? [];
   return (
     <main>
@@ -49,7 +49,7 @@ export function DiaryPage() {
               <tbody>
                 {[...entries].reverse().map((e) => (
                   <tr key={e.id}>
-                    <td className="whitespace-nowrap">{format(parseISO(e.date), 'd MMM yyyy')}</td>
+                    <td className="whitespace-nowrap">{sayShortDay(e.date)}</td>
                     <td className="whitespace-nowrap">
                       {toLengthText(e.sheetMm, unit).text}
                       <span className="note block">{e.paper}</span>
@@ -68,7 +68,7 @@ export function DiaryPage() {
                           type="button"
                           className="act"
                           aria-label={`Take out the entry of ${e.date}`}
-                          onClick={() => void remove({ planId: id, id: e.id })}
+                          onClick={() => remove('entry', id, e.id)}
                         >
                           take out
                         </button>
@@ -99,8 +99,7 @@ function DiarySentence() {
       ) : (
         <>
           Your hands make it <b data-testid="learned-ratio">{toFigure(known, 3)}</b>, give or take{' '}
-          <b>{toFigure(reading.ratio * reading.learned.spread, 3)}</b>, by {reading.learned.entries}{' '}
-          {reading.learned.entries === 1 ? 'entry' : 'entries'}.
+          <b>{toFigure(reading.ratio * reading.learned.spread, 3)}</b>, by {sayEntries(reading.learned)}.
         </>
       )}
     </>
@@ -109,26 +108,37 @@ function DiarySentence() {
 
 const today = (): string => format(new Date(), 'yyyy-MM-dd');
 
+interface EntryDraft {
+  date: string;
+  sheetMm: number | null;
+  measuredMm: number | null;
+  stands: 'yes' | 'no' | 'unsaid';
+  note: string;
+}
+
+const freshEntry = (): EntryDraft => ({
+  date: today(),
+  sheetMm: null,
+  measuredMm: null,
+  stands: 'unsaid',
+  note: '',
+});
+
 function EntryForm() {
   const plan = usePlan();
   const { id } = usePlanState();
   const { unit } = useSettings();
   const { input, result } = useEngine();
-  const [put, { error, isSuccess, reset }] = usePutDiaryMutation();
+  const { write } = useRecords();
+  const [isKept, setIsKept] = useState(false);
   const reading = result?.readings;
   const finished = [...(input?.runs ?? [])].reverse().find((r) => r.finishedAt !== null);
-  const [draft, setDraft] = useState<{
-    date: string;
-    sheetMm: number | null;
-    measuredMm: number | null;
-    stands: 'yes' | 'no' | 'unsaid';
-    note: string;
-  }>({ date: today(), sheetMm: null, measuredMm: null, stands: 'unsaid', note: '' });
+  const [draft, set, clear] = useKeptDraft(`diary-${id}`, freshEntry);
   const [fault, setFault] = useState('');
   const sheetMm = draft.sheetMm ?? reading?.sideMm ?? null;
   const predictedMm = reading?.ratio && sheetMm !== null ? reading.ratio * sheetMm : null;
   const minutes = finished ? Math.round(finished.steps.reduce((s, x) => s + x.seconds, 0) / 60) : null;
-  const save = async (): Promise<void> => {
+  const save = (): void => {
     if (!id) return;
     if (sheetMm === null || predictedMm === null)
       return setFault('Nothing is folded in this plan yet, so there is nothing to compare; begin in Folds.');
@@ -155,12 +165,9 @@ function EntryForm() {
       note: draft.note,
       runId: finished?.id ?? null,
     };
-    await put({ planId: id, entry })
-      .unwrap()
-      .then(
-        () => setDraft({ date: today(), sheetMm: null, measuredMm: null, stands: 'unsaid', note: '' }),
-        () => undefined,
-      );
+    write('entry', id, entry);
+    clear();
+    setIsKept(true);
   };
   return (
     <form
@@ -168,21 +175,17 @@ function EntryForm() {
       aria-label="New entry"
       onSubmit={(e) => {
         e.preventDefault();
-        void save();
+        save();
       }}
-      onChange={() => isSuccess && reset()}
+      onChange={() => setIsKept(false)}
     >
       <h2 className="head col-span-2">What became of the sheet</h2>
-      <DateField
-        label="Folded on"
-        value={draft.date}
-        onDate={(d) => setDraft({ ...draft, date: d ?? today() })}
-      />
+      <DateField label="Folded on" value={draft.date} onDate={(d) => set({ date: d ?? today() })} />
       <LengthField
         label="Sheet side"
         unit={unit}
         valueMm={sheetMm}
-        onLength={(mm) => setDraft((d) => ({ ...d, sheetMm: mm }))}
+        onLength={(sheetMm) => set({ sheetMm })}
       />
       <LengthField
         label={`Measured ${plan.brief.target.dimension}`}
@@ -190,7 +193,7 @@ function EntryForm() {
         valueMm={draft.measuredMm}
         allowEmpty
         note={predictedMm === null ? 'by the ruler' : `foreseen ${toLengthText(predictedMm, unit).text}`}
-        onLength={(mm) => setDraft((d) => ({ ...d, measuredMm: mm }))}
+        onLength={(measuredMm) => set({ measuredMm })}
       />
       <Field label="Does it stand">
         {({ id: fieldId }) => (
@@ -198,7 +201,7 @@ function EntryForm() {
             id={fieldId}
             className="w-full"
             value={draft.stands}
-            onChange={(e) => setDraft({ ...draft, stands: e.target.value as typeof draft.stands })}
+            onChange={(e) => set({ stands: e.target.value as typeof draft.stands })}
           >
             <option value="unsaid">not tried</option>
             <option value="yes">yes</option>
@@ -212,22 +215,22 @@ function EntryForm() {
         rows={3}
         most={2000}
         value={draft.note}
-        onText={(t) => setDraft({ ...draft, note: t })}
+        onText={(note) => set({ note })}
       />
       {minutes !== null && (
         <p className="note col-span-2">
           The last finished run took {minutes} min; it is kept with the entry.
         </p>
       )}
-      {(fault || error) && (
+      {fault && (
         <Slip tone="care" className="col-span-2">
-          {fault || sayFault(error)}
+          {fault}
         </Slip>
       )}
       <button type="submit" className="btn solid col-span-2">
         Keep this entry
       </button>
-      {isSuccess && (
+      {isKept && (
         <p role="status" className="note col-span-2">
           Kept. Paper computes with it from now on.
         </p>

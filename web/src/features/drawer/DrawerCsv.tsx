@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { readDrawerCsv, toDrawerCsv } from '@jade/core/formats';
 import type { DrawerPaper } from '@jade/core/paper';
-import { usePutPaperMutation } from '../../api/index.ts';
+import { useRecords } from '../../records/index.ts';
 
 /** The drawer as a table for other programs, and papers taken in from one; papers with a known id are replaced. */
 export function DrawerCsv({ papers }: { papers: readonly DrawerPaper[] }) {
-  const [put] = usePutPaperMutation();
+  const { write } = useRecords();
   const [said, setSaid] = useState('');
   const csv = useMemo(
     () => `data:text/csv;charset=utf-8,${encodeURIComponent(toDrawerCsv(papers))}`,
@@ -15,7 +15,7 @@ export function DrawerCsv({ papers }: { papers: readonly DrawerPaper[] }) {
     if (!file) return;
     const read = readDrawerCsv(await file.text(), () => `paper-${crypto.randomUUID().slice(0, 8)}`);
     if (!read.ok) return setSaid(read.fault);
-    for (const paper of read.value) await put(paper).unwrap();
+    read.value.forEach((paper) => write('paper', '', paper));
     const known = read.value.filter((p) => papers.some((q) => q.id === p.id)).length;
     setSaid(
       `${read.value.length} ${read.value.length === 1 ? 'paper' : 'papers'} taken in, ${known} of them in place of the same.`,
@@ -34,7 +34,7 @@ export function DrawerCsv({ papers }: { papers: readonly DrawerPaper[] }) {
           className="sr-only"
           onChange={(e) => {
             void take(e.target.files?.[0]).catch(() =>
-              setSaid('The drawer could not be written; try again.'),
+              setSaid('The file could not be read; choose it again.'),
             );
             e.target.value = '';
           }}

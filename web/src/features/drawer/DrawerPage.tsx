@@ -9,13 +9,8 @@ import {
 import { useState } from 'react';
 import { type DrawerPaper, paperKinds, unknownPaper } from '@jade/core/paper';
 import { toLengthText } from '@jade/core/units';
-import {
-  sayFault,
-  useListPapersQuery,
-  usePutPaperMutation,
-  useRemovePaperMutation,
-} from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { sayFault } from '../../api/index.ts';
+import { usePapers, useRecords, useSettings } from '../../records/index.ts';
 import { Sheet, Slip, Waiting } from '../../ui/index.ts';
 import { DrawerCsv } from './DrawerCsv.tsx';
 import { PaperForm } from './PaperForm.tsx';
@@ -51,7 +46,7 @@ const fresh = (): DrawerPaper => ({
 
 /** The paper drawer: what there is, in what size, how thick, how many. */
 export function DrawerPage() {
-  const { data, error } = useListPapersQuery();
+  const { data, error } = usePapers();
   const [open, setOpen] = useState<DrawerPaper | null>(null);
   if (error)
     return (
@@ -111,8 +106,7 @@ function PaperTable({
   onOpen: (paper: DrawerPaper) => void;
 }) {
   const { unit } = useSettings();
-  const [put] = usePutPaperMutation();
-  const [remove] = useRemovePaperMutation();
+  const { write, remove } = useRecords();
   const [taken, setTaken] = useState<DrawerPaper | null>(null);
   const table = useTable({ features, columns, data: papers as DrawerPaper[] });
   return (
@@ -188,7 +182,7 @@ function PaperTable({
                   className="act"
                   onClick={() => {
                     setTaken(p);
-                    void remove(p.id);
+                    remove('paper', '', p.id);
                   }}
                 >
                   take out<span className="sr-only"> {p.name}</span>
@@ -205,7 +199,7 @@ function PaperTable({
             type="button"
             className="act"
             onClick={() => {
-              void put(taken);
+              write('paper', '', taken);
               setTaken(null);
             }}
           >

@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { type DrawerPaper, paperKinds } from '@jade/core/paper';
-import { sayFault, usePutPaperMutation } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { type DrawerPaper, drawerPaperSchema, paperKinds } from '@jade/core/paper';
+import { useRecords, useSettings } from '../../records/index.ts';
 import { MeasureStack } from './MeasureStack.tsx';
-import { Choice, Field, LengthField, NumberField, Slip, TextField } from '../../ui/index.ts';
+import { Choice, Field, LengthField, NumberField, Slip, TextField, useKeptDraft } from '../../ui/index.ts';
 
 const GRAINS: readonly { readonly value: DrawerPaper['grain']; readonly label: string }[] = [
   { value: 'unknown', label: 'not known' },
@@ -20,16 +19,20 @@ const MEMORIES: readonly { readonly value: DrawerPaper['memory']; readonly label
 /** One paper of the drawer, written or changed. */
 export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () => void }) {
   const { unit } = useSettings();
-  const [draft, setDraft] = useState(paper);
+  const [draft, set, clear] = useKeptDraft(`paper-${paper.name === '' ? 'new' : paper.id}`, () => paper);
   const [fault, setFault] = useState('');
-  const [put, { error }] = usePutPaperMutation();
-  const set = (change: Partial<DrawerPaper>): void => setDraft((d) => ({ ...d, ...change }));
-  const save = async (): Promise<void> => {
+  const { write } = useRecords();
+  const save = (): void => {
     if (draft.name.trim() === '') return setFault('The paper has no name; write one you will know it by.');
+    const checked = drawerPaperSchema.safeParse({ ...draft, id: paper.id, name: draft.name.trim() });
+    if (!checked.success) {
+      const [issue] = checked.error.issues;
+      return setFault(`Not kept: ${issue!.path.join(' ')}: ${issue!.message}.`);
+    }
     setFault('');
-    await put({ ...draft, name: draft.name.trim() })
-      .unwrap()
-      .then(onDone, () => undefined);
+    write('paper', '', checked.data);
+    clear();
+    onDone();
   };
   const colour = (label: string, name: 'frontName' | 'backName', hex: 'frontHex' | 'backHex') => (
     <div className="flex items-end gap-2">
@@ -58,7 +61,7 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
       className="grid grid-cols-2 gap-3"
       onSubmit={(e) => {
         e.preventDefault();
-        void save();
+        save();
       }}
     >
       <TextField className="col-span-2" label="Name" value={draft.name} onText={(name) => set({ name })} />
@@ -142,9 +145,9 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
         onChoice={(memory) => set({ memory })}
       />
       <TextField label="Note" most={400} value={draft.note} onText={(note) => set({ note })} />
-      {(fault || error) && (
+      {fault && (
         <Slip tone="care" className="col-span-2">
-          {fault || sayFault(error)}
+          {fault}
         </Slip>
       )}
       <button type="submit" className="btn solid col-span-2">

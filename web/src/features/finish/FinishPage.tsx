@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { TextField } from '../../ui/index.ts';
@@ -44,8 +44,9 @@ function FinishSentence() {
   const margin = toLengthText(Math.max(Math.abs(standing.margin), 0.01), unit).text;
   return standing.stands ? (
     <>
-      The flat form balances: its weight lies <b>{margin}</b> inside its {standing.weakSide} foot, and it can
-      lean <b>{toFigure(standing.tipDegrees, 0)}°</b> before it tips.
+      The flat form balances over these points: its weight lies <b>{margin}</b> inside the {standing.weakSide}{' '}
+      one, and it can lean <b>{toFigure(standing.tipDegrees, 0)}°</b> in its own plane before it tips. Whether
+      the shaped model stands is not known from that.
       {standing.step > 1 && (
         <>
           {' '}

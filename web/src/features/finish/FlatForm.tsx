@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import { toFigure, toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { type StepDetail, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { NumberField } from '../../ui/index.ts';
+import { NumberField, Waiting } from '../../ui/index.ts';
 
 /** What two points are being chosen for. */
 type Choosing = 'feet' | 'spine' | null;
@@ -22,7 +22,7 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
   const palette = usePalette();
   const [first, setFirst] = useState<StepDetail['landmarks'][number] | null>(null);
   const [choosing, setChoosing] = useState<Choosing>(plan.finish.feet === null ? 'feet' : null);
-  if (!detail) return <p className="note">Nothing is folded yet.</p>;
+  if (!detail) return <Waiting what="Folding the plan …" />;
   const points = detail.landmarks.filter((l) => l.rank === 'main');
   const pick = (key: string): void => {
     const landmark = points.find((l) => l.name === key);
@@ -97,8 +97,8 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
         )}
       </p>
       <p className="note mt-2">
-        Every layer counts with its area; shaping moves the weight a little. Paper that leans on a third point
-        stands better than this says.
+        This is about the flat form held upright over two points; whether the shaped model stands by itself it
+        does not say. Every layer counts with its area.
       </p>
       <Opening onChoose={() => choose('spine')} />
     </section>
@@ -189,10 +189,18 @@ function Opening({ onChoose }: { onChoose: () => void }) {
     <div className="mt-5">
       <h2 className="head mb-1">Opened like a book</h2>
       <p className="mb-2" data-testid="depth">
-        {!form.spine && !brief.depth ? (
+        {form.isStuck ? (
+          <>
+            At the chosen edge it cannot open: its halves hang together elsewhere. Choose another edge, or
+            leave it flat.
+          </>
+        ) : !form.spine && !brief.depth ? (
           <>Its halves are left flat. Should it open like a book, choose the edge it opens at.</>
         ) : !form.spine ? (
-          <>No fold joins a front half to a rear half with all paper on one side of it; choose the edge.</>
+          <>
+            No edge is known at which it opens: its halves hang together everywhere, or no fold joins a front
+            half to a rear half. Try an edge, or change the wish in Brief.
+          </>
         ) : degrees > 0 ? (
           <>
             Opened to <b>{toFigure(degrees, 0)}°</b> along the marked edge, which the paper reaches{' '}

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { NarrowestReading, Reading } from '../../ui/index.ts';
@@ -51,7 +51,7 @@ export function GaugeRail() {
       <Reading
         label="Layers at the crease"
         figure={String(reading.layersAtCrease)}
-        unit={`of ${measures.spot.layers} at most`}
+        unit={`of ${reading.layersMost} at most`}
         rule={{ value: reading.layersAtCrease, high: 24, ticks: [0, 8, 16, 24] }}
       />
       {reading.thicknessMm !== undefined && (
@@ -104,7 +104,7 @@ export function GaugeRail() {
       <Reading
         label="Time"
         figure={toFigure(reading.minutes, 1)}
-        unit={`of ${toMinutesText(result.readings.minutes)}`}
+        unit={`of ${result.readings.minutes < 10 ? `${toFigure(result.readings.minutes, 1)} min` : toMinutesText(result.readings.minutes)}`}
         note={`your pace × ${toFigure(result.readings.pace, 2)}`}
       />
       {detail.use && <p className="note mt-2">{detail.use}</p>}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { whyNotAt } from '@jade/core/editing';
 import { type Move, stepsThatUse } from '@jade/core/sequence';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice, LengthField, TextField } from '../../ui/index.ts';

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { type Move, write } from '@jade/core/sequence';
@@ -127,7 +128,7 @@ export function Table({ composer, send, showNames }: TableProps) {
             </>
           )}
         </DrawingView>
-        <ScaleBar px={sizes.sheet - 52} />
+        <ScaleBar px={sizes.sheet - 52} across={longerOf(detail.sheet.bounds)} />
       </figure>
       <figure className="flex flex-col items-center" aria-label="Model">
         {!authoring && step > 0 && <ViewSwitch view={view} onView={setView} />}
@@ -260,23 +261,28 @@ function toMarks(
   });
 }
 
+/** The longer side of what is drawn. */
+const longerOf = ({ minX, minY, maxX, maxY }: Drawing['bounds']): number =>
+  Math.max(maxX - minX, maxY - minY);
+
 /** The engine's answer to the move as composed so far; undefined while something is still to be chosen. */
 function usePreview(composer: Composer | null, base: number): Preview | undefined {
   const { result } = useEngine();
   const move = useMemo(() => (composer ? toMove(composer) : undefined), [composer]);
-  const [answer, setAnswer] = useState<{ key: string; preview: Preview }>();
-  const key = move ? JSON.stringify([base, move, result?.steps.length]) : '';
+  // An answer is good for the plan it was asked about: the same move after another fold is another picture.
+  const [answer, setAnswer] = useState<{ of: unknown; key: string; preview: Preview }>();
+  const key = move ? JSON.stringify([base, move]) : '';
   useEffect(() => {
     if (!move) return;
     let live = true;
     void getEngine()
       .previewMove(base, move)
-      .then((preview) => live && setAnswer({ key, preview }));
+      .then((preview) => live && setAnswer({ of: result, key, preview }));
     return () => {
       live = false;
     };
-  }, [base, key, move]);
-  return answer?.key === key ? answer.preview : undefined;
+  }, [base, key, move, result]);
+  return answer?.key === key && answer.of === result ? answer.preview : undefined;
 }
 
 /** Opens the step as a moving sheet; its motion is computed ahead, while the folder looks at the step. */

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { moveWord } from '@jade/core/sequence';
 import { usePlan, usePlanState } from '../../plan/index.ts';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { Choice, LengthField, NumberField } from '../../ui/index.ts';
 import { type Composer, type ComposerOptions, promptOf, usesLine } from './composer.ts';
@@ -169,7 +169,7 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
       )}
       {tool === 'accordion' && (
         <NumberField
-          label="Pleats"
+          label="Creases"
           className="w-24"
           value={composer.pleats}
           low={2}

@@ -1,6 +1,6 @@
 import type { Point } from '@jade/core/geometry';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { type Preview, useEngine } from '../../engine/index.ts';
 import type { Drag } from './useDrag.ts';
 
@@ -107,15 +107,18 @@ export function Cross({ at: [x, y] }: { at: Point }) {
   );
 }
 
-/** Sheet and model are drawn at different scales: a bar says how long 5 cm (2 in) is on the sheet. */
-export function ScaleBar({ px }: { px: number }) {
+/**
+ * Sheet and model are drawn at different scales: a bar says how long 5 cm (2 in) is on the sheet. `px` is what the sheet is
+ * drawn across, `across` its longer side in sheet sides.
+ */
+export function ScaleBar({ px, across }: { px: number; across: number }) {
   const { unit } = useSettings();
   const sideMm = useEngine().result?.readings.sideMm;
   if (!sideMm)
     return <figcaption className="note pl-7">front side up; choose a sheet in Paper to see sizes</figcaption>;
   const lengthMm = unit === 'in' ? 50.8 : 50;
   const shown = sideMm < lengthMm * 1.4 ? lengthMm / 5 : lengthMm;
-  const width = (shown / sideMm) * px;
+  const width = (shown / (sideMm * across)) * px;
   return (
     <figcaption className="note flex items-center gap-2 pl-6">
       <svg width={width + 2} height="9" aria-hidden="true">

@@ -3,7 +3,7 @@ import type { WholeAccuracy } from '@jade/core/marks';
 import type { Plan } from '@jade/core/plan';
 import { toFigure } from '@jade/core/units';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { askAccuracy, stopMarking } from '../../marking/index.ts';
 import { stepSelected, usePlan } from '../../plan/index.ts';
 import { Underway } from '../../ui/index.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { type SheetShape, edgesOf } from '@jade/core/sheet';
 import { toFigure } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type PartsWay, askParts } from '../../marking/index.ts';
 import { usePlan } from '../../plan/index.ts';

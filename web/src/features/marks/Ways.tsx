@@ -3,9 +3,8 @@ import type { ClearParts, MarkWish } from '@jade/core/marks';
 import type { Plan } from '@jade/core/plan';
 import type { Step } from '@jade/core/sequence';
 import { toFigure } from '@jade/core/units';
-import { usePutSettingsMutation } from '../../api/index.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
 import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
@@ -79,9 +78,9 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
   const plan = usePlan();
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
   const settings = useSettings();
-  const [putSettings] = usePutSettingsMutation();
+  const { write } = useRecords();
   const setMarks = (change: Partial<typeof settings.marks>): void =>
-    void putSettings({ ...settings, marks: { ...settings.marks, ...change } });
+    write('settings', '', { ...settings, marks: { ...settings.marks, ...change } });
   const [keep, setKeep] = useKeepChoice();
   const edge = 'edge' in ask ? ask.edge : 'AB';
   const clear = useClearParts(keep, edge);

@@ -3,8 +3,7 @@ import { type DrawerPaper, toCutting } from '@jade/core/paper';
 import { toStockPieces } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { type SideReading, type WindowInput, readSide, sayBand } from '@jade/core/window';
-import { useListPapersQuery } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { toPaperChoice } from '@jade/core/plan';
@@ -20,7 +19,7 @@ interface Side {
 /** Two papers, or two sizes of one, held side by side: what each makes of this plan, and what it costs. */
 export function Compare() {
   const input = useWindowInput();
-  const { data: papers } = useListPapersQuery();
+  const { data: papers } = usePapers();
   const sideMm = useEngine().result?.readings.sideMm;
   if (!input || !papers || papers.length === 0 || sideMm === undefined) return null;
   return <Table input={input} papers={papers} sideMm={sideMm} />;

@@ -4,8 +4,7 @@ import { type DrawerPaper, type Piece, findNextStock, toCutting } from '@jade/co
 import type { Plan } from '@jade/core/plan';
 import { grainOfLimbs, sayGrain } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
-import { useListPapersQuery } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
@@ -26,7 +25,7 @@ export function toPiece({ sheet: { shape } }: Plan, sideMm: number): Piece {
 export function CutSheet() {
   const plan = usePlan();
   const { unit } = useSettings();
-  const { data } = useListPapersQuery();
+  const { data } = usePapers();
   const sideMm = useEngine().result?.readings.sideMm;
   const [stock, setStock] = useState('');
   const found = useMemo(() => {

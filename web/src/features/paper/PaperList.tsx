@@ -4,8 +4,7 @@ import { toPaperChoice } from '@jade/core/plan';
 import { toStockPieces } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { type JudgedPaper, type PaperFault, rankPapers } from '@jade/core/window';
-import { useListPapersQuery } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { useWindowInput } from './useWindowInput.ts';
@@ -15,8 +14,8 @@ export function PaperList() {
   const plan = usePlan();
   const edit = useEdit();
   const { unit, limits } = useSettings();
-  const { data } = useListPapersQuery();
-  const last = useEngine().result?.readings.last;
+  const { data } = usePapers();
+  const { last, narrowest } = useEngine().result?.readings ?? {};
   const input = useWindowInput();
   const ranked = useMemo(() => {
     if (!input || !data) return undefined;
@@ -26,7 +25,6 @@ export function PaperList() {
       wetFoldable: (id) => kindOf(id)?.wetFoldable ?? true,
     });
   }, [plan, input, data]);
-  const flap = last?.flaps.find((f) => f.tip === last.narrowest?.tip);
   if (!data || data.length === 0)
     return (
       <p className="say text-ink-2">
@@ -55,8 +53,8 @@ export function PaperList() {
             const judged = ranked?.find((r) => r.id === p.id);
             const chosen = plan.paper.drawerId === p.id;
             const bulk =
-              flap && last?.narrowest && p.caliperMm !== null
-                ? toBulk(flap.layers, p.caliperMm, last.narrowest.widthMm, limits)
+              narrowest && p.caliperMm !== null
+                ? toBulk(narrowest.layers, p.caliperMm, narrowest.widthMm, limits)
                 : undefined;
             return (
               <tr key={p.id} className={chosen ? 'bg-jade-wash' : ''}>

@@ -1,8 +1,9 @@
+import { sayPlace } from '@jade/core/readings';
 import { moveWord } from '@jade/core/sequence';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, LengthField, NumberField, NarrowestReading, Reading } from '../../ui/index.ts';
@@ -63,15 +64,17 @@ function PaperSentence() {
   return (
     <>
       For <b>{length(brief.target.mm!)}</b> {brief.target.dimension === 'height' ? 'tall' : 'long'} take a
-      sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>, between{' '}
-      <b>{length(reading.wanted.lowMm)}</b> and <b>{length(reading.wanted.highMm)}</b>
+      sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>. Hands and paper differ: two
+      times in three the right side lies from <b>{length(reading.wanted.lowMm)}</b> to{' '}
+      <b>{length(reading.wanted.highMm)}</b>. What your tolerance of {brief.target.tolerancePercent} % allows
+      is the band below
       {reading.learned.entries > 0 ? (
         <>
-          : the diary says finished models come out <b>{toFigure(reading.learned.factor * 100, 1)} %</b> of
+          . The diary says finished models come out <b>{toFigure(reading.learned.factor * 100, 1)} %</b> of
           the computed size.
         </>
       ) : (
-        <>; no diary entry corrects it yet.</>
+        <>. No diary entry corrects it yet.</>
       )}
       {sheet.sideMm !== null && (
         <>
@@ -120,7 +123,7 @@ function SheetForm() {
             label="Width, parts"
             value={shape.width}
             low={0.1}
-            high={100}
+            high={5000}
             step={0.001}
             onNumber={(v) => edit((p) => void (p.sheet.shape = { ...shape, width: v }), 'shape-w')}
           />
@@ -195,8 +198,8 @@ function PaperReadings() {
           note={`${last.measures.spot.layers} layers of ${plan.paper.caliperMm} mm at the thickest place`}
         />
       )}
-      {last.narrowest ? (
-        <NarrowestReading narrowest={last.narrowest} limits={limits} />
+      {reading.narrowest ? (
+        <NarrowestReading narrowest={reading.narrowest} limits={limits} isOnTheWay />
       ) : (
         <Reading
           label="Narrowest flap"
@@ -208,19 +211,23 @@ function PaperReadings() {
           }
         />
       )}
-      {last.bulk && (
+      {reading.bulk && (
         <Reading
           label="Bulk"
-          figure={toFigure(last.bulk.bulk, 2)}
+          figure={toFigure(reading.bulk.bulk, 2)}
           unit="N·t / w"
-          care={last.bulk.bulk > limits.bulkHard}
+          care={reading.bulk.bulk > limits.bulkHard}
           rule={{
-            value: last.bulk.bulk,
+            value: reading.bulk.bulk,
             high: 0.5,
             ticks: [0, limits.bulkEasy, limits.bulkHard, 0.5],
             out: [limits.bulkHard, 0.5],
           }}
-          note={`closes: ${last.bulk.verdict}`}
+          note={`closes: ${reading.bulk.verdict}${
+            reading.narrowest
+              ? `; ${reading.narrowest.layers} layers in ${sayPlace(reading.narrowest)} after step ${reading.narrowest.step}`
+              : ''
+          }`}
         />
       )}
     </section>

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { toPracticeSide } from '@jade/core/window';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';

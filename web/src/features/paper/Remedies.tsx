@@ -10,8 +10,7 @@ import {
   findRemedies,
   sayRemedy,
 } from '@jade/core/window';
-import { useListPapersQuery } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 import { getEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 
@@ -20,7 +19,7 @@ export function Remedies({ input }: { input: WindowInput }) {
   const plan = usePlan();
   const edit = useEdit();
   const { unit } = useSettings();
-  const { data } = useListPapersQuery();
+  const { data } = usePapers();
   const papers = useMemo(() => data ?? [], [data]);
   const limbs = useLimbRemedies(plan, input.limbs !== undefined);
   const remedies = useMemo(

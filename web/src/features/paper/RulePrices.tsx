@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { RulePrice } from '@jade/core/readings';
 import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 

@@ -9,8 +9,7 @@ import {
   toWindow,
 } from '@jade/core/window';
 import { toLengthText } from '@jade/core/units';
-import { useListPapersQuery } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Remedies } from './Remedies.tsx';
@@ -24,7 +23,7 @@ const TOP = 60;
 /** Sheet sizes from left to right; each limit is a shutter over the sizes it forbids. Drag the kite to choose. */
 export function SheetWindow() {
   const plan = usePlan();
-  const { data: papers } = useListPapersQuery();
+  const { data: papers } = usePapers();
   const readings = useEngine().result?.readings;
   const input = useWindowInput();
   const window = useMemo(() => input && toWindow(input), [input]);

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
-import { type ColourChoice, saySwaps } from '@jade/core/checks';
+import { type ColourChoice, type PartSeen, saySwaps, turnSheetOver } from '@jade/core/checks';
 import { toFigure } from '@jade/core/units';
 import { type ColourReading, getEngine, useEngine } from '../../engine/index.ts';
-import { useEdit, usePlan } from '../../plan/index.ts';
+import { useChange, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 
 /** The side up at the first step, worked back from the end: both choices as pictures, with the brief's parts. */
@@ -35,9 +35,23 @@ export function WhichSideUp() {
   );
 }
 
+/** "white, 94 % of it", with what was wanted where it is another. */
+function sayPart(
+  { seen, wanted, share, shareBehind }: PartSeen,
+  paper: Record<'front' | 'back', { readonly name: string }>,
+): string {
+  const percent = (s: number): string => `${toFigure(s * 100, 0)} %`;
+  if (share === undefined)
+    return seen
+      ? `${paper[seen].name}${seen === wanted ? '' : `, wanted ${paper[wanted].name}`}`
+      : 'not known; name its corner in Parts, or paint it in Brief';
+  const behind = shareBehind === undefined ? '' : `, ${percent(shareBehind)} from behind`;
+  return `${percent(share)} ${paper[wanted].name}${behind}${seen === wanted ? '' : ', wanted all of it'}`;
+}
+
 function SideUp({ choice, drawing }: { choice: ColourChoice; drawing: ColourReading['drawing'] }) {
   const { paper } = usePlan();
-  const edit = useEdit();
+  const change = useChange();
   const palette = usePalette();
   const { isSwapped, parts, asWanted, frontShare, behindShare } = choice;
   // Begun other side up, what shows the front now shows the back: the same picture in exchanged colours.
@@ -64,8 +78,7 @@ function SideUp({ choice, drawing }: { choice: ColourChoice; drawing: ColourRead
           <ul>
             {parts.map((p) => (
               <li key={p.part} className={p.seen && p.seen !== p.wanted ? 'text-persimmon' : ''}>
-                {p.part}: {p.seen ? paper[p.seen].name : 'not known, name its corner in Parts'}
-                {p.seen && p.seen !== p.wanted ? `, wanted ${paper[p.wanted].name}` : ''}
+                {p.part}: {sayPart(p, paper)}
               </li>
             ))}
           </ul>
@@ -76,11 +89,7 @@ function SideUp({ choice, drawing }: { choice: ColourChoice; drawing: ColourRead
           </span>
         )}
         {isSwapped && (
-          <button
-            type="button"
-            className="act"
-            onClick={() => edit((p) => void ([p.paper.front, p.paper.back] = [p.paper.back, p.paper.front]))}
-          >
+          <button type="button" className="act" onClick={() => change(turnSheetOver)}>
             Begin with this side up
           </button>
         )}

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
 import { toWindowInput } from '@jade/core/readings';
 import type { WindowInput } from '@jade/core/window';
-import { useListPapersQuery } from '../../api/index.ts';
-import { useSettings } from '../../app/useSettings.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 
@@ -10,7 +9,7 @@ import { usePlan } from '../../plan/index.ts';
 export function useWindowInput(): WindowInput | undefined {
   const plan = usePlan();
   const { limits } = useSettings();
-  const { data: papers } = useListPapersQuery();
+  const { data: papers } = usePapers();
   const readings = useEngine().result?.readings;
   return useMemo(
     () => (readings && papers ? toWindowInput(plan, readings, limits, papers) : undefined),

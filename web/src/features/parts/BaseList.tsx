@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type AngleFamily, type BaseFamily, baseFamilies, findBase } from '@jade/core/bases';
 import { sayWhyBefore } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import type { BaseRow } from '@jade/core/readings';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import type { OwnRow } from '../../search/index.ts';

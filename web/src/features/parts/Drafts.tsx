@@ -3,7 +3,7 @@ import { findBase } from '@jade/core/bases';
 import { type Figure, limbsOf } from '@jade/core/parts';
 import type { SheetShape } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { type DraftCard, type Search, startDrafting } from '../../search/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';

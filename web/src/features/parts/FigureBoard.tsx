@@ -2,7 +2,7 @@ import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from
 import type { Point } from '@jade/core/geometry';
 import { type Figure, leavesOf, moveNode, placeNodes, poseLimbs, rootOf } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import type { FigureDesk } from './useFigure.ts';
 
 const [W, H, LEFT, PAD] = [500, 400, 44, 34];

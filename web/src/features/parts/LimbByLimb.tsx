@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type Base, findBase } from '@jade/core/bases';
 import type { BaseMatch, LimbMatch, SpareFlap } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 
 const BAR = 300;

@@ -16,7 +16,7 @@ import {
   takeOut,
 } from '@jade/core/parts';
 import { type SheetShape, cornersOf, edgesOf } from '@jade/core/sheet';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { Choice, Field, LengthField, NumberField } from '../../ui/index.ts';
 import type { FigureDesk } from './useFigure.ts';
 

@@ -2,7 +2,7 @@ import type { Point } from '@jade/core/geometry';
 import { type Figure, changePacking, flapsOf, leavesOf, limbsOf, riversOf } from '@jade/core/parts';
 import { type SheetShape, outlineOf, sheetTitle } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { Choice, Slip } from '../../ui/index.ts';
 import { Searching } from './Searching.tsx';
 import type { FigureDesk } from './useFigure.ts';

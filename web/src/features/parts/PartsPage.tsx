@@ -4,7 +4,7 @@ import type { BaseRow } from '@jade/core/readings';
 import { toLengthText } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
-import { useSettings } from '../../app/useSettings.ts';
+import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { LengthField, Slip, Waiting } from '../../ui/index.ts';

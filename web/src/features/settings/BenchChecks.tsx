@@ -1,6 +1,6 @@
 import { learnHand } from '@jade/core/marks';
 import { toFigure } from '@jade/core/units';
-import { useListRunsQuery } from '../../api/index.ts';
+import { useRuns } from '../../records/index.ts';
 
 /** A hand that is this near to what it was taken for needs no change. */
 const ALIKE = 0.03;
@@ -13,7 +13,7 @@ interface BenchChecksProps {
 
 /** What the checks at the bench, of all plans, say of the hand: all its slips larger or smaller than they were taken to be. */
 export function BenchChecks({ since, onTake }: BenchChecksProps) {
-  const { data } = useListRunsQuery();
+  const { data } = useRuns();
   const checks = (data ?? [])
     .flatMap(({ record }) => record.checks)
     .filter((c) => since === null || c.at > since);

@@ -1,7 +1,8 @@
 import { scaleHand } from '@jade/core/marks';
 import { defaultSettings, settingsSchema, type Settings } from '@jade/core/settings';
 import { useState } from 'react';
-import { sayFault, useGetSettingsQuery, usePutSettingsMutation } from '../../api/index.ts';
+import { sayFault, useGetSettingsQuery } from '../../api/index.ts';
+import { useRecords, useSettings } from '../../records/index.ts';
 import { Choice, NumberField, Slip, Waiting } from '../../ui/index.ts';
 import { BenchChecks } from './BenchChecks.tsx';
 import { Drill } from './Drill.tsx';
@@ -19,8 +20,9 @@ const THEMES = [
 
 /** Units, theme, and every threshold and slip the readings use; all are rules of thumb to be made one's own. */
 export function SettingsPage() {
-  const { data, error } = useGetSettingsQuery();
-  const [put, { error: putError }] = usePutSettingsMutation();
+  const { data: known, error } = useGetSettingsQuery();
+  const data = useSettings();
+  const { write } = useRecords();
   const [fault, setFault] = useState('');
   if (error)
     return (
@@ -28,12 +30,12 @@ export function SettingsPage() {
         {sayFault(error)}
       </Slip>
     );
-  if (!data) return <Waiting what="Reading the settings …" />;
+  if (!known) return <Waiting what="Reading the settings …" />;
   const change = (next: Settings): void => {
     const checked = settingsSchema.safeParse(next);
     if (!checked.success) return setFault(`Not changed: ${checked.error.issues[0]!.message}.`);
     setFault('');
-    void put(checked.data);
+    write('settings', '', checked.data);
   };
   const limit = (key: keyof Settings['limits'], label: string, note: string) => (
     <NumberField
@@ -63,9 +65,9 @@ export function SettingsPage() {
         Lengths are kept in millimetres and written as you like to read them. Every limit below is a rule of
         thumb; change it to your hands.
       </p>
-      {(fault || putError) && (
+      {fault && (
         <Slip tone="care" className="mb-4 max-w-[640px]">
-          {fault || sayFault(putError)}
+          {fault}
         </Slip>
       )}
       <div className="grid max-w-[980px] grid-cols-3 gap-x-6 gap-y-4 max-[800px]:grid-cols-2">

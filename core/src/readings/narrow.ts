@@ -1,0 +1,43 @@
+import { findNarrowest, stripWidth } from '../folded/index.ts';
+import type { Replay, ReplayedStep } from '../sequence/index.ts';
+import { measureState } from './step.ts';
+
+/** A narrow place: of a flap (its corner) or of a pleat (no corner); width in sheet sides. */
+export interface NarrowPlace {
+  readonly tip: string | null;
+  readonly width: number;
+  readonly layers: number;
+  /** The step it is narrow after, from 1. */
+  readonly step: number;
+}
+
+/** Steps that leave strips between lines side by side. */
+const STRIPS: ReadonlySet<ReplayedStep['move']['kind']> = new Set(['pleat', 'crimp', 'accordion']);
+
+/** The narrowest flap after a step, or the strip of the pleat it makes where that is narrower. */
+export function narrowestOf(step: ReplayedStep): NarrowPlace | undefined {
+  const flap = findNarrowest(measureState(step.after).flaps);
+  const strip =
+    !step.refusal && STRIPS.has(step.move.kind) ? stripWidth(step.trail?.creases ?? []) : undefined;
+  if (strip !== undefined && (!flap || strip < flap.width))
+    return { tip: null, width: strip, layers: step.trace?.layersAtCrease ?? 1, step: step.number };
+  return flap && { tip: flap.tip, width: flap.width, layers: flap.layers, step: step.number };
+}
+
+/**
+ * The narrowest place at any step on the way; the first of equals. What is folded away later had to be folded all the same.
+ * Cost: the flaps of every state, kept with the state.
+ */
+export function narrowestOnTheWay({ steps }: Pick<Replay, 'steps'>): NarrowPlace | undefined {
+  return steps
+    .filter((s) => !s.refusal && s.after !== s.before && s.move.kind !== 'turn' && s.move.kind !== 'rotate')
+    .flatMap((s) => narrowestOf(s) ?? [])
+    .reduce<NarrowPlace | undefined>((a, b) => (!a || b.width < a.width * (1 - ALIKE) ? b : a), undefined);
+}
+
+/** Widths that differ by less are one. */
+const ALIKE = 1e-6;
+
+/** "the flap at corner B", "the pleat". */
+export const sayPlace = ({ tip }: Pick<NarrowPlace, 'tip'>): string =>
+  tip === null ? 'the pleat' : `the flap at corner ${tip}`;

@@ -1,0 +1,46 @@
+/** Room: how a stock sheet is cut, as a PDF at full size. */
+import { Router } from 'express';
+import { z } from 'zod';
+import { MOST_PIECES, countPieces } from '@jade/core/paper';
+import { badInput, readInput } from '../http/index.ts';
+import { writeCutting } from './write.ts';
+
+const mm = z.coerce.number().positive().max(5000);
+/** What is cut from what, in mm, as the address has it. */
+const cuttingQuery = z.strictObject({
+  title: z.string().min(1).max(120),
+  stock: z.string().min(1).max(80),
+  stockWidth: mm,
+  stockHeight: mm,
+  width: mm,
+  height: mm,
+  half: z.enum(['0', '1']).default('0'),
+  trim: z.coerce.number().min(0).max(100).default(0),
+  grain: z.enum(['0', '1']).default('0'),
+});
+
+const toOrder = (q: z.infer<typeof cuttingQuery>) => ({
+  title: q.title,
+  stock: { id: 'stock', name: q.stock, widthMm: q.stockWidth, heightMm: q.stockHeight },
+  piece: { widthMm: q.width, heightMm: q.height, isHalfSquare: q.half === '1' },
+  rules: { trimMm: q.trim, keepGrain: q.grain === '1' },
+});
+
+/** /api/cutting.pdf: written in a thread of its own, so that nothing else waits for it. */
+export function cuttingRoutes(): Router {
+  const router = Router();
+  router.get('/cutting.pdf', (req, res, next) => {
+    const order = toOrder(readInput(cuttingQuery, req.query));
+    const pieces = countPieces(order.piece, order.stock, order.rules);
+    if (pieces === 0) throw badInput('stock', 'The piece is larger than this sheet; take a larger one.');
+    if (pieces > MOST_PIECES)
+      throw badInput(
+        'width',
+        `That would be ${pieces} pieces; at most ${MOST_PIECES} are drawn. Take a larger piece or a smaller sheet.`,
+      );
+    writeCutting(order)
+      .then((pdf) => res.type('application/pdf').send(pdf))
+      .catch(next);
+  });
+  return router;
+}

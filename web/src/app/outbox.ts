@@ -1,0 +1,14 @@
+import { useAppDispatch } from './hooks.ts';
+import type { AppThunk } from './store.ts';
+import type { Outbox } from '../outbox/index.ts';
+
+const takeOutbox =
+  (): AppThunk<Outbox> =>
+  (_dispatch, _getState, { outbox }) =>
+    outbox;
+
+/** The page's outbox, for the few places that decide about a change on its way. */
+export function useOutbox(): Outbox {
+  const dispatch = useAppDispatch();
+  return dispatch(takeOutbox());
+}

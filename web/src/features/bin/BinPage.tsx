@@ -1,0 +1,79 @@
+import { Link } from 'react-router';
+import { sayFault, useBringBackMutation, useListBinQuery, useListPlansQuery } from '../../api/index.ts';
+import { Slip, Waiting, sayDay, sayMoment } from '../../ui/index.ts';
+
+/** Everything that was deleted in the last thirty days, and a way back for each. */
+export function BinPage() {
+  const { data, error, refetch } = useListBinQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data: plans } = useListPlansQuery();
+  const [bringBack, { error: backError }] = useBringBackMutation();
+  if (error)
+    return (
+      <Slip tone="care" className="m-8 max-w-[640px]">
+        {sayFault(error)}{' '}
+        <button type="button" className="act" onClick={() => void refetch()}>
+          Try again
+        </button>
+      </Slip>
+    );
+  if (!data) return <Waiting what="Looking into the bin …" />;
+  const nameOf = (owner: string): string => plans?.find((p) => p.id === owner)?.plan.name ?? 'a deleted plan';
+  return (
+    <main className="px-8 pt-5 pb-10">
+      <h1 className="sr-only">Bin</h1>
+      <p className="say mb-4 max-w-[70ch]">
+        {data.length === 0 ? (
+          'The bin is empty. Whatever you delete lies here for thirty days and can be brought back.'
+        ) : (
+          <>
+            <b>{data.length}</b> {data.length === 1 ? 'thing lies' : 'things lie'} in the bin. Each can be
+            brought back until the day it says; then it is gone.
+          </>
+        )}{' '}
+        <Link className="act text-[15px]" to="/">
+          Back to the cast
+        </Link>
+      </p>
+      {backError && (
+        <Slip tone="care" className="mb-4 max-w-[640px]">
+          {sayFault(backError)}
+        </Slip>
+      )}
+      {data.length > 0 && (
+        <table className="plain max-w-[980px]">
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col">Kind</th>
+              <th scope="col">Deleted</th>
+              <th scope="col">Gone after</th>
+              <th scope="col">
+                <span className="sr-only">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.map((item) => (
+              <tr key={`${item.kind}:${item.owner}:${item.id}`}>
+                <th scope="row" className="!text-[15px] !text-ink">
+                  {item.name}
+                </th>
+                <td>
+                  {item.word}
+                  {item.owner && ` of ${nameOf(item.owner)}`}
+                </td>
+                <td>{sayMoment(item.deletedAt)}</td>
+                <td>{sayDay(item.until)}</td>
+                <td>
+                  <button type="button" className="act" onClick={() => void bringBack(item)}>
+                    bring back<span className="sr-only"> {item.name}</span>
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,72 @@
+import { useCallback, useMemo } from 'react';
+import type { DocumentOf } from '@jade/core/documents';
+import type { DrawerPaper } from '@jade/core/paper';
+import type { BenchRun, DiaryEntry } from '@jade/core/plan';
+import { type Settings, defaultSettings } from '@jade/core/settings';
+import {
+  type Kept,
+  useGetSettingsQuery,
+  useListDiaryQuery,
+  useListPapersQuery,
+  useListRunsQuery,
+} from '../api/index.ts';
+import { useAppDispatch, useAppSelector } from '../app/hooks.ts';
+import { type RecordKind, overlay } from './overlay.ts';
+import { removeRecord, writeRecord } from './write.ts';
+
+/** What is known of a kind: nothing while it is coming, and the fault where the server cannot be reached. */
+interface Known<T> {
+  readonly data: T | undefined;
+  readonly error: unknown;
+  readonly isLoading: boolean;
+}
+
+function useOverlay<K extends RecordKind>(
+  kind: K,
+  { data, error, isLoading }: Known<Kept<DocumentOf<K>>[]>,
+): Known<readonly Kept<DocumentOf<K>>[]> {
+  const entries = useAppSelector((s) => s.outbox.entries);
+  const shown = useMemo(
+    () => (data ? overlay(kind, data, Object.values(entries)) : undefined),
+    [kind, data, entries],
+  );
+  return { data: shown, error, isLoading };
+}
+
+export const useRuns = (): Known<readonly Kept<BenchRun>[]> => useOverlay('run', useListRunsQuery());
+export const useDiary = (): Known<readonly Kept<DiaryEntry>[]> => useOverlay('entry', useListDiaryQuery());
+
+/** The papers of the drawer by name. */
+export function usePapers(): Known<readonly DrawerPaper[]> {
+  const { data, error, isLoading } = useOverlay('paper', useListPapersQuery());
+  const papers = useMemo(
+    () => data?.map((k) => k.record).sort((a, b) => a.name.localeCompare(b.name)),
+    [data],
+  );
+  return { data: papers, error, isLoading };
+}
+
+/** The folder's settings; the defaults until the server has answered. */
+export function useSettings(): Settings {
+  const { data } = useGetSettingsQuery();
+  const own = useAppSelector((s) => s.outbox.entries['settings::settings']?.mine);
+  return (own as Settings | undefined) ?? data?.record ?? defaultSettings;
+}
+
+/** True until the server has said how the settings are. */
+export const useIsSettingsComing = (): boolean => useGetSettingsQuery().isLoading;
+
+/** Functions that write and take out records; what they do shows at once and is sent by the outbox. */
+export function useRecords() {
+  const dispatch = useAppDispatch();
+  const write = useCallback(
+    <K extends RecordKind>(kind: K, owner: string, record: DocumentOf<K>): void =>
+      dispatch(writeRecord(kind, owner, record)),
+    [dispatch],
+  );
+  const remove = useCallback(
+    (kind: RecordKind, owner: string, id: string): void => dispatch(removeRecord(kind, owner, id)),
+    [dispatch],
+  );
+  return { write, remove };
+}
