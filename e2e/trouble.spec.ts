@@ -217,18 +217,18 @@ test('deleting asks, goes into the bin, and everything comes back from there', a
   await page.getByRole('button', { name: 'Put it into the bin' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Pochard lies in the bin' })).toBeInViewport();
   await page.goto('/drawer');
-  await page
-    .getByRole('button', { name: /^take out/ })
-    .first()
-    .click();
+  const out = page.getByRole('button', { name: /^take out/ }).first();
+  const taken = (await out.textContent())!.replace('take out ', '');
+  await out.click();
+  await expect(page.getByText(`${taken} was taken out.`)).toBeVisible();
   await page.goto('/');
   await page.getByRole('link', { name: /^Bin, \d+ things/ }).click();
   await expect(page.getByRole('row', { name: /Pochard/ })).toContainText('plan');
   await page
-    .getByRole('row', { name: /paper of the drawer/ })
+    .getByRole('row', { name: taken })
     .getByRole('button', { name: /bring back/ })
     .click();
-  await expect(page.getByRole('row', { name: /paper of the drawer/ })).toHaveCount(0);
+  await expect(page.getByRole('row', { name: taken })).toHaveCount(0);
   await page
     .getByRole('row', { name: /Pochard/ })
     .getByRole('button', { name: /bring back/ })
@@ -336,4 +336,37 @@ test('a size that no paper in the drawer has is told', async ({ page }) => {
   await page.getByRole('button', { name: 'Begin the folds with this base' }).click();
   await pleat(page, 'Paper').click();
   await expect(page.getByText(/No paper in the drawer is large enough/)).toBeVisible();
+});
+
+test('a fold engine that closes without a word is noticed, said and started again', async ({ page }) => {
+  await page.addInitScript(() => {
+    const Real = window.Worker;
+    const made: Worker[] = [];
+    Object.assign(window, { madeWorkers: made });
+    window.Worker = class extends Real {
+      constructor(url: string | URL, options?: WorkerOptions) {
+        super(url, options);
+        made.push(this);
+      }
+    };
+  });
+  await page.goto('/plan/demo-newt/folds');
+  await expect(pleat(page, 'Folds')).toContainText('34, all flat');
+  await expect
+    .poll(() =>
+      page.evaluate(async () =>
+        ((await navigator.locks.query()).held ?? []).some((l) => /worker/.test(l.name!)),
+      ),
+    )
+    .toBe(true);
+  await page.evaluate(() => {
+    const [engine] = (window as unknown as { madeWorkers: Worker[] }).madeWorkers;
+    engine!.terminate();
+  });
+  await expect(page.getByRole('alert')).toContainText('The fold engine stopped');
+  // Started again, it answers: the note goes, and a step left out is counted.
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Step 34,/ }).click();
+  await page.getByRole('button', { name: /^Leave out/ }).click();
+  await expect(pleat(page, 'Folds')).toContainText('33, all flat');
 });

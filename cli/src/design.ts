@@ -7,7 +7,7 @@ import { buildEffort } from '@jade/core/effort';
 
 import { foldsOf } from '@jade/core/folded';
 
-import { toCutting } from '@jade/core/paper';
+import { MOST_PIECES, toCutting } from '@jade/core/paper';
 import { PACKING_HOPS, pack, provePacking, spareOf } from '@jade/core/packing';
 import { efficiencyOf, flapsOf, leavesOf, matchBases, taskOfFigure, toPackingTask } from '@jade/core/parts';
 
@@ -130,6 +130,10 @@ export const designVerbs: Record<string, Verb> = {
       });
       const { pieces, layout, cuts, waste } = cutting;
       if (values.out) {
+        if (pieces > MOST_PIECES)
+          throw new BadInput(
+            `${pieces} pieces are too many to draw; at most ${MOST_PIECES} are. Take a larger piece or a smaller sheet.`,
+          );
         const title = `${pieces} pieces of ${need.widthMm} x ${need.heightMm} mm`;
         writeFileSync(
           String(values.out),

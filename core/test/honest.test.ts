@@ -2,12 +2,13 @@ import { describe, expect, test } from '@jest/globals';
 import { judgeColours, checkWanted, turnSheetOver } from '../src/checks/index.ts';
 import { buildCastPlans, buildOwlPlan } from '../src/demo/index.ts';
 import { stripWidth } from '../src/folded/index.ts';
-import { defaultLimits } from '../src/paper/index.ts';
+import { MOST_PIECES, countPieces, defaultLimits, largestSideFor, toCutting } from '../src/paper/index.ts';
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
 import { measureState, narrowestOnTheWay, readStep } from '../src/readings/index.ts';
 import { isPlausible, learnPace } from '../src/schedule/index.ts';
 import { type Replay, replaySequence, write } from '../src/sequence/index.ts';
 import { learnRatio, sayEntries } from '../src/sizing/index.ts';
+import { sayNumber, toFigure, toLengthText, writeDecimalsLike } from '../src/units/index.ts';
 import { readingsOf } from './plans.ts';
 
 const on = (x: number, y: number) => ({ kind: 'sheet' as const, at: [x, y] as [number, number] });
@@ -184,4 +185,57 @@ describe('colours of the brief', () => {
     expect(turnSheetOver(turned)).toEqual(plan);
     expect(partOf(plan, 1)).toMatchObject({ wanted: 'front', seen: 'back', share: 0 });
   });
+});
+
+describe('tiny pieces and huge sheets', () => {
+  const stock = (mm: number) => ({ id: 's', name: 's', widthMm: mm, heightMm: mm });
+
+  test.each([
+    [0.5, 0.5, 5000, 100_000_000],
+    [0.0001, 5000, 5000, 50_000_000],
+    [5000, 0.0001, 5000, 50_000_000],
+  ])('%p x %p mm from %p mm are counted by rule, not laid out', (widthMm, heightMm, mm, least) => {
+    const cutting = toCutting({ widthMm, heightMm }, stock(mm));
+    expect(cutting.pieces).toBeGreaterThanOrEqual(least * 0.999);
+    expect([cutting.layout, cutting.cuts]).toEqual([[], []]);
+  });
+
+  test('counting and laying out agree, up to the bound', () => {
+    for (const piece of [
+      { widthMm: 70, heightMm: 50 },
+      { widthMm: 33, heightMm: 91 },
+      { widthMm: 100, heightMm: 100, isHalfSquare: true },
+      { widthMm: 11, heightMm: 7 },
+    ])
+      for (const rules of [{}, { keepGrain: true }, { trimMm: 6 }]) {
+        const cutting = toCutting(piece, { ...stock(500), heightMm: 710 }, rules);
+        expect(cutting.pieces).toBe(countPieces(piece, { ...stock(500), heightMm: 710 }, rules));
+        if (cutting.pieces <= MOST_PIECES)
+          expect(cutting.layout.length * (piece.isHalfSquare ? 2 : 1)).toBe(cutting.pieces);
+      }
+  });
+
+  test('more pieces than are laid out have no size', () => {
+    expect(largestSideFor(1e9, { width: 1, height: 1 }, stock(700))).toBe(0);
+    expect(largestSideFor(4, { width: 1, height: 1 }, stock(700))).toBe(350);
+  });
+});
+
+test('decimals are written as the language does, and numbers stay numbers', () => {
+  try {
+    writeDecimalsLike('de-DE');
+    expect([toFigure(1.25, 2), sayNumber(0.09), toLengthText(37.5, 'mm').text]).toEqual([
+      '1,25',
+      '0,09',
+      '37,5 mm',
+    ]);
+    expect([toFigure(-0.01, 1), sayNumber(12), toLengthText(38.1, 'in').text]).toEqual([
+      '0,0',
+      '12',
+      '1 1/2 in',
+    ]);
+  } finally {
+    writeDecimalsLike('en-GB');
+  }
+  expect(toFigure(1.25, 2)).toBe('1.25');
 });

@@ -5,11 +5,13 @@ import { RouterProvider } from 'react-router';
 import './index.css';
 import { buildRouter } from './app/router.tsx';
 import { buildStore } from './app/store.ts';
+import { writeDecimalsLike } from '@jade/core/units';
 import { keepPage, markWhole } from './app/keepPage.ts';
 import { getEngine } from './engine/index.ts';
 
 // Its code loads while the page asks for the plan.
 if (window.location.pathname.startsWith('/plan/')) getEngine();
+writeDecimalsLike(navigator.language);
 void keepPage().then((isKept) => isKept && markWhole());
 const root = document.getElementById('root');
 if (!root) throw new Error('broken promise: the page has a root');

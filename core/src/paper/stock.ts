@@ -26,7 +26,7 @@ export function findNextStock<T extends StockSize>(
   rules: CuttingRules = {},
 ): T | undefined {
   return stock
-    .filter((s) => toCutting(piece, s, rules).pieces > 0)
+    .filter((s) => countPieces(piece, s, rules) > 0)
     .reduce<T | undefined>((best, s) => (!best || area(s) < area(best) ? s : best), undefined);
 }
 
@@ -44,7 +44,7 @@ export function largestSide(
 
 /**
  * The largest side in mm at which a stock sheet gives at least so many pieces `a : b`, laid in even rows and columns; mixed
- * rows may give a little more.
+ * rows may give a little more. None for more pieces than are laid out.
  */
 export function largestSideFor(
   pieces: number,
@@ -52,6 +52,7 @@ export function largestSideFor(
   stock: StockSize,
   rules: CuttingRules = {},
 ): number {
+  if (pieces > MOST_PIECES) return 0;
   const { trimMm = 0 } = rules;
   const inner = { ...stock, widthMm: stock.widthMm - 2 * trimMm, heightMm: stock.heightMm - 2 * trimMm };
   let best = 0;

@@ -19,7 +19,7 @@ export type { LaterUse } from './later.ts';
 export { readLater, sayGap, sayUse } from './later.ts';
 export { readStep, measureState } from './step.ts';
 export type { NarrowPlace } from './narrow.ts';
-export { narrowestOf, narrowestOnTheWay, sayPlace } from './narrow.ts';
+export { bulkiestOnTheWay, narrowestOf, narrowestOnTheWay, sayPlace, sayStack } from './narrow.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
 export type { BaseRow } from './row.ts';
 export { readBaseRow, standUp } from './row.ts';

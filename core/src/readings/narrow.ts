@@ -28,12 +28,27 @@ export function narrowestOf(step: ReplayedStep): NarrowPlace | undefined {
  * The narrowest place at any step on the way; the first of equals. What is folded away later had to be folded all the same.
  * Cost: the flaps of every state, kept with the state.
  */
-export function narrowestOnTheWay({ steps }: Pick<Replay, 'steps'>): NarrowPlace | undefined {
-  return steps
+export const narrowestOnTheWay = (replay: Pick<Replay, 'steps'>): NarrowPlace | undefined =>
+  placesOf(replay).reduce<NarrowPlace | undefined>(
+    (a, b) => (!a || b.width < a.width * (1 - ALIKE) ? b : a),
+    undefined,
+  );
+
+/** The place with the most layers for its width at any step on the way, which is the hardest to close. */
+export const bulkiestOnTheWay = (replay: Pick<Replay, 'steps'>): NarrowPlace | undefined =>
+  placesOf(replay).reduce<NarrowPlace | undefined>(
+    (a, b) => (!a || b.layers / b.width > (a.layers / a.width) * (1 + ALIKE) ? b : a),
+    undefined,
+  );
+
+const placesOf = ({ steps }: Pick<Replay, 'steps'>): NarrowPlace[] =>
+  steps
     .filter((s) => !s.refusal && s.after !== s.before && s.move.kind !== 'turn' && s.move.kind !== 'rotate')
-    .flatMap((s) => narrowestOf(s) ?? [])
-    .reduce<NarrowPlace | undefined>((a, b) => (!a || b.width < a.width * (1 - ALIKE) ? b : a), undefined);
-}
+    .flatMap((s) => narrowestOf(s) ?? []);
+
+/** "6 layers in the flap at corner B". */
+export const sayStack = (place: Pick<NarrowPlace, 'tip' | 'layers'>): string =>
+  `${place.layers} ${place.layers === 1 ? 'layer' : 'layers'} in ${sayPlace(place)}`;
 
 /** Widths that differ by less are one. */
 const ALIKE = 1e-6;

@@ -22,7 +22,7 @@ import {
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
-import { narrowestOnTheWay } from './narrow.ts';
+import { type NarrowPlace, bulkiestOnTheWay, narrowestOnTheWay } from './narrow.ts';
 import { measureState, readNarrow, readStep } from './step.ts';
 import type { Readings, ReadingsInput } from './types.ts';
 import { toVerdicts } from './verdicts.ts';
@@ -51,7 +51,7 @@ export function toReadings(input: ReadingsInput): Readings {
     minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
     ...defined({ sideMm, ratio, otherRatio, wanted, last }),
-    ...(narrow ? readNarrow(narrow, sideMm!, plan.paper.caliperMm, limits) : {}),
+    ...(narrow ? readWay(narrow, bulkiestOnTheWay(replay)!, sideMm!, input) : {}),
     ...defined({
       finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
       base: toBaseMatch(input),
@@ -62,6 +62,22 @@ export function toReadings(input: ReadingsInput): Readings {
   };
   const verdicts = toVerdicts(input, core);
   return { ...core, verdicts, stages: toStages(input, core, verdicts) };
+}
+
+/** The narrowest and the bulkiest place on the way, in mm. */
+function readWay(
+  narrow: NarrowPlace,
+  bulkiest: NarrowPlace,
+  sideMm: number,
+  { plan, limits }: ReadingsInput,
+): Pick<Readings, 'narrowest' | 'bulkiest' | 'bulk'> {
+  const { caliperMm } = plan.paper;
+  const { narrowest: thick, bulk } = readNarrow(bulkiest, sideMm, caliperMm, limits);
+  return {
+    narrowest: readNarrow(narrow, sideMm, caliperMm, limits).narrowest,
+    bulkiest: thick,
+    ...(bulk ? { bulk } : {}),
+  };
 }
 
 /** Drops what is not known, so that a missing reading is missing and never undefined by accident. */

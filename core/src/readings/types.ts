@@ -27,6 +27,7 @@ export type Remedy =
   | { readonly kind: 'set side'; readonly mm: number; readonly label: string }
   | { readonly kind: 'open halves'; readonly degrees: number; readonly label: string }
   | { readonly kind: 'open stage'; readonly stage: StageId; readonly label: string }
+  | { readonly kind: 'choose feet'; readonly label: string }
   | { readonly kind: 'open step'; readonly step: number; readonly label: string };
 
 /** A sentence with the place, the number and the remedy. */
@@ -104,7 +105,8 @@ export interface Readings {
   readonly last?: StepReading;
   /** The narrowest place at any step on the way to the finished model. */
   readonly narrowest?: NarrowReading;
-  /** Bulk there, where the caliper is known. */
+  /** The place with the most layers for its width on the way, and its bulk where the caliper is known. */
+  readonly bulkiest?: NarrowReading;
   readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
   readonly base?: BaseMatch;
   readonly standing?: Standing;

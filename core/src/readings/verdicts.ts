@@ -1,6 +1,6 @@
 import { angleForDepth } from '../folded/index.ts';
-import { toFigure, toLengthText } from '../units/index.ts';
-import { sayPlace } from './narrow.ts';
+import { sayNumber, toFigure, toLengthText } from '../units/index.ts';
+import { sayPlace, sayStack } from './narrow.ts';
 import type { Readings, ReadingsInput, Verdict } from './types.ts';
 
 export type ReadingsCore = Omit<Readings, 'verdicts' | 'stages'>;
@@ -72,7 +72,7 @@ function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: Readin
       id: 'size',
       stage: 'paper',
       tone: 'care',
-      text: `From this sheet the model becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${target.tolerancePercent} %.`,
+      text: `From this sheet the model becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${sayNumber(target.tolerancePercent)} %.`,
       remedy: {
         kind: 'set side',
         mm: Math.round(wanted.sideMm * 10) / 10,
@@ -94,7 +94,7 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
       id: 'other size',
       stage: 'paper',
       tone: 'care',
-      text: `From this sheet the model becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${other.tolerancePercent} %. Change the wish in Brief, or the folds.`,
+      text: `From this sheet the model becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${sayNumber(other.tolerancePercent)} %. Change the wish in Brief, or the folds.`,
     },
   ];
 }
@@ -105,7 +105,7 @@ function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCor
   if (!depth || !form || sideMm === undefined) return [];
   if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + 1e-9) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
-  const is = `${plan.finish.openedDegrees && form.spine ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${depth.tolerancePercent} %.`;
+  const is = `${plan.finish.openedDegrees && form.spine ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${sayNumber(depth.tolerancePercent)} %.`;
   const degrees = form.spine && angleForDepth(form.spine.reach * sideMm, depth.mm, form.thicknessMm);
   const base = { id: 'depth', stage: 'finish', tone: 'care' } as const;
   if (degrees === undefined)
@@ -134,7 +134,7 @@ function sayNoAngle({ spine, isStuck }: NonNullable<ReadingsCore['form']>): stri
 }
 
 function judgeFeatures({ plan, limits, unit }: ReadingsInput, core: ReadingsCore): Verdict[] {
-  const { narrowest, bulk, sideMm } = core;
+  const { narrowest, bulkiest, bulk, sideMm } = core;
   if (sideMm === undefined) return [];
   const found: Verdict[] = [];
   const place = narrowest && `${capital(sayPlace(narrowest))} after step ${narrowest.step}`;
@@ -149,12 +149,12 @@ function judgeFeatures({ plan, limits, unit }: ReadingsInput, core: ReadingsCore
       remedy: { kind: 'set side', mm: better, label: `Take ${toLengthText(better, unit).text}` },
     });
   }
-  if (narrowest && bulk && bulk.bulk > limits.bulkHard) {
+  if (bulkiest && bulk && bulk.bulk > limits.bulkHard) {
     found.push({
       id: 'bulk',
       stage: 'paper',
       tone: 'care',
-      text: `The stack of ${narrowest.layers} layers in ${sayPlace(narrowest)} after step ${narrowest.step} is ${toFigure(bulk.bulk, 2)} of its width: ${bulk.verdict}. Paper of ${toFigure((plan.paper.caliperMm! * limits.bulkHard) / bulk.bulk, 2)} mm closes.`,
+      text: `The stack of ${sayStack(bulkiest)} after step ${bulkiest.step} is ${toFigure(bulk.bulk, 2)} of its width: ${bulk.verdict}. Paper of ${toFigure((plan.paper.caliperMm! * limits.bulkHard) / bulk.bulk, 2)} mm closes.`,
       remedy: { kind: 'open stage', stage: 'paper', label: 'Choose thinner paper' },
     });
   }
@@ -188,7 +188,7 @@ function judgeStanding({ unit }: ReadingsInput, { standing }: ReadingsCore): Ver
       stage: 'finish',
       tone: 'care',
       text: `The flat form tips to the ${standing.weakSide}: its weight lies ${toLengthText(Math.max(-standing.margin, 0.1), unit).text} outside its feet. Move the ${standing.weakSide} foot out by more than that.`,
-      remedy: { kind: 'open stage', stage: 'finish', label: 'Choose other foot points' },
+      remedy: { kind: 'choose feet', label: 'Choose other foot points' },
     },
   ];
 }

@@ -3,7 +3,7 @@ import type { Plan } from '../plan/index.ts';
 import { otherDimension } from '../sizing/index.ts';
 import { sheetArea } from '../sheet/index.ts';
 import type { StockPiece, WindowInput } from '../window/index.ts';
-import type { Readings } from './types.ts';
+import type { NarrowReading, Readings } from './types.ts';
 
 /** The largest piece of the plan's shape each paper of the drawer gives, trimmed as the plan says. */
 export function toStockPieces({ sheet }: Pick<Plan, 'sheet'>, papers: readonly DrawerPaper[]): StockPiece[] {
@@ -22,12 +22,12 @@ export function toWindowInput(
   plan: Plan,
   readings: Pick<
     Readings,
-    'last' | 'narrowest' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned' | 'form'
+    'last' | 'narrowest' | 'bulkiest' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned' | 'form'
   >,
   limits: PaperLimits,
   papers: readonly DrawerPaper[],
 ): WindowInput | undefined {
-  const { last, narrowest, sideMm, ratio, otherRatio, base, learned, form } = readings;
+  const { last, narrowest, bulkiest, sideMm, ratio, otherRatio, base, learned, form } = readings;
   if (!last || sideMm === undefined) return undefined;
   const { target } = plan.brief;
   const pieces = toStockPieces(plan, papers).filter((p) => p.count > 0 && p.sideMm > 0);
@@ -51,16 +51,8 @@ export function toWindowInput(
       : {}),
     ...(cost ? { cost } : {}),
     ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),
-    ...(narrowest
-      ? {
-          narrowest: {
-            tip: narrowest.tip,
-            width: narrowest.widthMm / sideMm,
-            layers: narrowest.layers,
-            step: narrowest.step,
-          },
-        }
-      : {}),
+    ...(narrowest ? { narrowest: inSides(narrowest, sideMm) } : {}),
+    ...(bulkiest ? { bulkiest: inSides(bulkiest, sideMm) } : {}),
     ...(last.shortestMm === undefined ? {} : { shortest: last.shortestMm / sideMm }),
     layers: {
       most: last.measures.spot.layers,
@@ -72,6 +64,13 @@ export function toWindowInput(
     stock: own.length > 0 ? own : pieces,
   };
 }
+
+const inSides = ({ tip, widthMm, layers, step }: NarrowReading, sideMm: number) => ({
+  tip,
+  width: widthMm / sideMm,
+  layers,
+  step,
+});
 
 /** The largest side the budget buys from the chosen paper: where its price is above it, several pieces share a sheet. */
 function toCost(

@@ -1,7 +1,20 @@
+/** What stands between the whole and the tenths in everything that is said; a point until a language is named. */
+let mark = '.';
+
+/** Writes decimals from now on as a language does: 1.5 or 1,5. Files, pictures and the command line keep the point. */
+export function writeDecimalsLike(language: string): void {
+  mark = new Intl.NumberFormat(language).format(1.5).includes(',') ? ',' : '.';
+}
+
+const marked = (text: string): string => (mark === '.' ? text : text.replace('.', mark));
+
+/** A number with as many decimals as it has. */
+export const sayNumber = (value: number): string => marked(String(value));
+
 /** A measure with a fixed number of decimals; never "-0.0". */
 export function toFigure(value: number, decimals: number): string {
   const text = value.toFixed(decimals);
-  return Number(text) === 0 ? (0).toFixed(decimals) : text;
+  return marked(Number(text) === 0 ? (0).toFixed(decimals) : text);
 }
 
 /** Minutes as folders say them: "6 min", "1 h 52". */
@@ -17,5 +30,5 @@ export function toFractionText(value: number): string {
     const top = Math.round(value * bottom);
     if (Math.abs(top / bottom - value) < 1e-9) return bottom === 1 ? String(top) : `${top}/${bottom}`;
   }
-  return value.toFixed(3);
+  return marked(value.toFixed(3));
 }

@@ -4,4 +4,4 @@
  */
 export type { LengthUnit, WrittenLength } from './lengths.ts';
 export { readLength, toLengthText, toInchText, lengthUnits } from './lengths.ts';
-export { toFigure, toMinutesText, toFractionText } from './figures.ts';
+export { sayNumber, toFigure, toMinutesText, toFractionText, writeDecimalsLike } from './figures.ts';

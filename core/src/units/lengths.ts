@@ -1,3 +1,4 @@
+import { sayNumber, toFigure } from './figures.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 
 export const lengthUnits = ['mm', 'cm', 'in'] as const;
@@ -88,11 +89,11 @@ export function toLengthText(mm: number, unit: LengthUnit): WrittenLength {
     unit === 'in' ? toInchText(written) : `${unit === 'cm' ? trim(written, 2) : trim(written, 1)} ${unit}`;
   const rounding = mm === 0 ? 0 : Math.abs(written * MM_PER[unit] - mm) / mm;
   return rounding > 0.01
-    ? { text, rounding, note: `rounded by ${(rounding * 100).toFixed(1)} %, ${trim(mm, 2)} mm exactly` }
+    ? { text, rounding, note: `rounded by ${toFigure(rounding * 100, 1)} %, ${trim(mm, 2)} mm exactly` }
     : { text, rounding };
 }
 
-const trim = (value: number, digits: number): string => String(Number(value.toFixed(digits)));
+const trim = (value: number, digits: number): string => sayNumber(Number(value.toFixed(digits)));
 
 /** Inches to 1/16 with a vulgar fraction: 9.4375 gives "9 7/16 in". */
 export function toInchText(inches: number): string {

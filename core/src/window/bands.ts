@@ -15,6 +15,14 @@ export interface StockPiece {
   readonly count: number;
 }
 
+/** A flap (its corner) or a pleat (no corner) after a step: width in sheet sides, and layers. */
+export interface StackedPlace {
+  readonly tip: string | null;
+  readonly width: number;
+  readonly layers: number;
+  readonly step: number;
+}
+
 /** All the window is computed from; lengths of the model in sheet sides, sizes in mm. What is not known is left out. */
 export interface WindowInput {
   readonly target?: {
@@ -40,12 +48,9 @@ export interface WindowInput {
   /** Smallest sheet on which the chosen base gives every limb its length. */
   readonly limbs?: { readonly sideMm: number; readonly limb: string };
   /** The narrowest place at any step: of a flap (its corner), or of a pleat (no corner). */
-  readonly narrowest?: {
-    readonly tip: string | null;
-    readonly width: number;
-    readonly layers: number;
-    readonly step: number;
-  };
+  readonly narrowest?: StackedPlace;
+  /** The place with the most layers for its width at any step; the narrowest where it is not named. */
+  readonly bulkiest?: StackedPlace;
   readonly shortest?: number;
   /** Layers at the thickest place, and on the average over the silhouette. */
   readonly layers: { readonly most: number; readonly mean: number };
@@ -116,11 +121,12 @@ export function toWindow(input: WindowInput): SheetWindow {
   if (narrowest) bands.push({ id: 'narrowest', lowMm: least / narrowest.width });
   if (shortest !== undefined)
     bands.push({ id: 'shortest', lowMm: limits.tweezersMm / shortest, isSoft: true });
-  if (narrowest && caliperMm !== null)
+  const thick = input.bulkiest ?? narrowest;
+  if (thick && caliperMm !== null)
     bands.push(
-      { id: 'bulk', lowMm: (narrowest.layers * caliperMm) / (limits.bulkHard * narrowest.width) },
+      { id: 'bulk', lowMm: (thick.layers * caliperMm) / (limits.bulkHard * thick.width) },
       // The gap on both sides of a flap's axis may take half its width each (rule of thumb).
-      { id: 'gap', lowMm: (2 * gapToLeaveMm(narrowest.layers, caliperMm, 'reversed')) / narrowest.width },
+      { id: 'gap', lowMm: (2 * gapToLeaveMm(thick.layers, caliperMm, 'reversed')) / thick.width },
     );
   if (caliperMm !== null && layers.mean > 0)
     bands.push({ id: 'limp', highMm: Math.cbrt(LIMP * caliperMm ** 2 * layers.mean), isSoft: true });

@@ -30,15 +30,16 @@ export function readSide(input: WindowInput, paper: StockPiece, sideMm: number):
   const { target, learned, narrowest, layers, limits } = own;
   const { bands } = toWindow(own);
   const width = narrowest && narrowest.width * sideMm;
+  const thick = own.bulkiest ?? narrowest;
   const t = paper.caliperMm;
   return {
     ...(target ? { finishedMm: target.ratio * learned.factor * sideMm } : {}),
     ...(width === undefined ? {} : { narrowestMm: width, grip: toFingerVerdict(width, limits) }),
-    ...(width === undefined || t === null
+    ...(thick === undefined || t === null
       ? {}
       : {
-          bulk: toBulk(narrowest!.layers, t, width, limits),
-          gapMm: gapToLeaveMm(narrowest!.layers, t, 'reversed'),
+          bulk: toBulk(thick.layers, t, thick.width * sideMm, limits),
+          gapMm: gapToLeaveMm(thick.layers, t, 'reversed'),
         }),
     ...(t === null ? {} : { thicknessMm: layers.most * t }),
     broken: bands.flatMap((b) =>

@@ -1,4 +1,4 @@
-import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
+import { type LengthUnit, sayNumber, toFigure, toLengthText } from '../units/index.ts';
 import type { BandId, WindowInput } from './bands.ts';
 import type { Remedy } from './remedies.ts';
 
@@ -10,22 +10,23 @@ const sayWhere = ({ tip, step }: NonNullable<WindowInput['narrowest']>): string 
 export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { name: string; note: string } {
   const length = (mm: number): string => toLengthText(mm, unit).text;
   const { target, limbs, narrowest, handling, limits, caliperMm, stock } = input;
+  const thick = input.bulkiest ?? narrowest;
   const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;
   switch (id) {
     case 'target':
       return {
         name: target!.dimension === 'height' ? 'Height' : 'Length',
-        note: `${length(target!.mm)} ± ${target!.tolerancePercent} %`,
+        note: `${length(target!.mm)} ± ${sayNumber(target!.tolerancePercent)} %`,
       };
     case 'other':
       return {
         name: input.other!.dimension === 'height' ? 'Height' : 'Length',
-        note: `${length(input.other!.mm)} ± ${input.other!.tolerancePercent} %`,
+        note: `${length(input.other!.mm)} ± ${sayNumber(input.other!.tolerancePercent)} %`,
       };
     case 'depth':
       return {
         name: 'Depth',
-        note: `${length(input.depth!.mm)} ± ${input.depth!.tolerancePercent} %, as opened`,
+        note: `${length(input.depth!.mm)} ± ${sayNumber(input.depth!.tolerancePercent)} %, as opened`,
       };
     case 'cost':
       return { name: 'Cost', note: `at most ${input.cost!.most} a model` };
@@ -34,19 +35,19 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
     case 'narrowest':
       return {
         name: narrowest!.tip === null ? 'Narrowest pleat' : 'Narrowest flap',
-        note: `${least} mm ${sayWhere(narrowest!)}, ${handling}`,
+        note: `${sayNumber(least)} mm ${sayWhere(narrowest!)}, ${handling}`,
       };
     case 'shortest':
-      return { name: 'Shortest fold', note: `${limits.tweezersMm} mm, tweezers` };
+      return { name: 'Shortest fold', note: `${sayNumber(limits.tweezersMm)} mm, tweezers` };
     case 'bulk':
-      return { name: 'Bulk', note: `under ${limits.bulkHard} ${sayWhere(narrowest!)}` };
+      return { name: 'Bulk', note: `under ${sayNumber(limits.bulkHard)} ${sayWhere(thick!)}` };
     case 'gap':
       return {
         name: 'Gap to leave',
-        note: `${narrowest!.layers} ${narrowest!.layers === 1 ? 'layer' : 'layers'} of ${caliperMm} mm`,
+        note: `${thick!.layers} ${thick!.layers === 1 ? 'layer' : 'layers'} of ${sayNumber(caliperMm!)} mm`,
       };
     case 'limp':
-      return { name: 'Limp', note: `at ${caliperMm} mm, rule of thumb` };
+      return { name: 'Limp', note: `at ${sayNumber(caliperMm!)} mm, rule of thumb` };
     case 'stock':
       return {
         name: 'Stock',

@@ -146,7 +146,8 @@ function OpenPlan({ id }: { id: string }) {
       <SaveNotice />
       {fault && (
         <p role="alert" className="bg-persimmon-wash px-6 py-2">
-          The fold engine stopped: {fault}. Your plan is safe; load the page again to go on.
+          The fold engine stopped ({fault}). Your plan is safe. It is started again a few times; where it
+          stops each time, load the page again, or undo the last change.
         </p>
       )}
       <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">

@@ -20,6 +20,8 @@ function useRemedy(): (remedy: Remedy) => void {
         return edit((plan) => void (plan.finish.openedDegrees = remedy.degrees));
       case 'open stage':
         return void navigate(`/plan/${id}/${remedy.stage}`);
+      case 'choose feet':
+        return void navigate(`/plan/${id}/finish`, { state: { choose: 'feet' } });
       case 'open step':
         dispatch(stepSelected(remedy.step));
         return void navigate(`/plan/${id}/folds`);

@@ -6,6 +6,9 @@ import { EngineContext, type EngineView } from './context.ts';
 import { ENGINE_LOST, getEngine } from './client.ts';
 import type { PlanInput, PlanResult, StepDetail } from './protocol.ts';
 
+/** A worker that ends so often ends of what it is asked. */
+const MOST_RESTARTS = 3;
+
 /** Plan, records and settings as one input for the worker; none before all are there, or a plan would be computed anew as each comes in. */
 function useInput(): PlanInput | undefined {
   const { present, id } = usePlanState();
@@ -38,6 +41,8 @@ export function EngineProvider({ children }: { children: ReactNode }) {
   /** The newest question: every later one makes earlier answers stale. */
   const asked = useRef({ plan: 0, detail: 0 });
   const wantedStep = useRef(step);
+  /** How often the worker has ended and was started again; after a few it is left, and said. */
+  const [losses, setLosses] = useState(0);
 
   const askDetail = useCallback(async (): Promise<void> => {
     const turn = ++asked.current.detail;
@@ -67,7 +72,7 @@ export function EngineProvider({ children }: { children: ReactNode }) {
     ask().catch((error: unknown) => {
       if (turn === asked.current.plan) setFault(error instanceof Error ? error.message : String(error));
     });
-  }, [input, askDetail]);
+  }, [input, askDetail, losses]);
 
   useEffect(() => {
     wantedStep.current = step;
@@ -75,8 +80,12 @@ export function EngineProvider({ children }: { children: ReactNode }) {
   }, [step, askDetail]);
 
   useEffect(() => {
-    const onLost = (event: Event): void =>
+    const onLost = (event: Event): void => {
+      // What a new worker draws has stamps of its own.
+      drawings.current.clear();
       setFault(String((event as CustomEvent).detail || 'its worker ended'));
+      setLosses((n) => (n < MOST_RESTARTS ? n + 1 : n));
+    };
     window.addEventListener(ENGINE_LOST, onLost);
     return () => window.removeEventListener(ENGINE_LOST, onLost);
   }, []);

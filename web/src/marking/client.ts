@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { whenGone } from '../workers/index.ts';
 import type { WholeAccuracy } from '@jade/core/marks';
 import type { SheetShape } from '@jade/core/sheet';
 import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest, WholeRequest } from './types.ts';
@@ -26,6 +27,11 @@ function getMarker(): Running {
       worker.terminate();
       tell('ended');
     };
+    // A worker that ends by itself leaves its questions as if it had been stopped; the next one starts anew.
+    whenGone(worker, () => {
+      if (running?.end === end) running = undefined;
+      end();
+    });
     running = { marker: Comlink.wrap<Marker>(worker), ended, end };
   }
   return running;

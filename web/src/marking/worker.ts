@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { beginWorker } from '../workers/hold.ts';
 import { buildEffort } from '@jade/core/effort';
 import { drawStep } from '@jade/core/drawing';
 import {
@@ -116,4 +117,5 @@ function filmOf({ sequence, steps }: Replay): MarkWay['pictures'] {
   }));
 }
 
+beginWorker();
 Comlink.expose(marker);

@@ -1,7 +1,9 @@
 import * as Comlink from 'comlink';
+import { beginWorker } from '../workers/hold.ts';
 import { type Play, type PlayedStep, playStep } from '@jade/core/play';
 
 const player = { playStep: (step: PlayedStep): Play | null => playStep(step) ?? null };
 export type Player = typeof player;
 
+beginWorker();
 Comlink.expose(player);

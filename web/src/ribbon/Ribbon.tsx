@@ -76,10 +76,10 @@ function StandingPleat({ item, side, tint }: { item: PleatItem; side: 'before' |
             textDecorationThickness: 1,
           }}
         >
-          <span className="block truncate font-serif text-[16px] leading-[20px] font-medium text-ink-2 max-[900px]:invisible">
+          <span className="block truncate font-serif text-[16px] leading-[20px] font-medium text-ink-2 max-[900px]:h-[64px] max-[900px]:text-[13px] max-[900px]:leading-[16px] max-[900px]:[writing-mode:vertical-rl]">
             {item.name}
           </span>
-          <span className="block truncate text-[14px] leading-[20px] font-semibold text-ink max-[1080px]:invisible">
+          <span className="block truncate text-[14px] leading-[20px] font-semibold text-ink max-[1080px]:invisible max-[900px]:hidden">
             {item.figure}
           </span>
           <FootLine state={item.state} />

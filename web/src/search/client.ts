@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { whenGone } from '../workers/index.ts';
 import { type Issue, type Outcome, done, failed } from '@jade/core/outcome';
 import type { Packing } from '@jade/core/packing';
 import type { DraftCard, DraftRequest, JudgedPacking, OwnRow, PackingRequest, Searcher } from './worker.ts';
@@ -15,11 +16,15 @@ export interface Search<T> {
 interface Running {
   readonly searcher: Comlink.Remote<Searcher>;
   readonly end: () => void;
+  /** Refuses when the worker has gone by itself. */
+  readonly gone: Promise<never>;
 }
 
 function startWorker(): Running {
   const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-  return { searcher: Comlink.wrap<Searcher>(worker), end: () => worker.terminate() };
+  const gone = new Promise<never>((_, refuse) => whenGone(worker, (why) => refuse(new Error(why))));
+  gone.catch(() => undefined);
+  return { searcher: Comlink.wrap<Searcher>(worker), end: () => worker.terminate(), gone };
 }
 
 /** A listener the worker calls, deaf once the search has ended. */
@@ -31,16 +36,18 @@ function startSearch<T>(
   ask: (searcher: Comlink.Remote<Searcher>, news: News) => Promise<Outcome<T, Issue>>,
   whenStopped: () => Promise<Answer<T>>,
 ): Search<T> {
-  const { searcher, end } = startWorker();
+  const { searcher, end, gone } = startWorker();
   let isLive = true;
   // News still under way when the search ends would come after its answer.
   const news: News = (tell) => Comlink.proxy((found) => void (isLive && tell(found)));
   let settle: (answer: Answer<T>) => void = () => undefined;
   const answer = new Promise<Answer<T>>((resolve) => (settle = resolve));
-  ask(searcher, news)
-    .then(settle, (error: unknown) =>
-      settle(failed({ path: what, text: `The ${what} broke off: ${String(error)}. Start it again.` })),
-    )
+  Promise.race([ask(searcher, news), gone])
+    .then(settle, (error: unknown) => {
+      // One that was stopped has ended by our own hand, and is answered by what it had.
+      if (isLive)
+        settle(failed({ path: what, text: `The ${what} broke off: ${String(error)}. Start it again.` }));
+    })
     .finally(() => {
       isLive = false;
       end();

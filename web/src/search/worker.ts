@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { beginWorker } from '../workers/hold.ts';
 import { bases, foldBase } from '@jade/core/bases';
 import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
 import { type Drawing, drawModel } from '@jade/core/drawing';
@@ -100,4 +101,5 @@ function judge(task: PackingTask, packing: Packing): Outcome<JudgedPacking, Issu
   return spare.ok ? done({ packing, proof: proof.value, spare: spare.value }) : spare;
 }
 
+beginWorker();
 Comlink.expose(searcher);

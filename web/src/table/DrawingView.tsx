@@ -7,7 +7,7 @@ import {
   type Drawing,
   type Palette,
 } from '@jade/core/drawing';
-import type { Point } from '@jade/core/geometry';
+import { type Point, distance } from '@jade/core/geometry';
 import { Arrow, Item } from './items.tsx';
 import { joinStrokes } from './strokes.ts';
 
@@ -79,6 +79,12 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
     return back([p.x, p.y]);
   };
 
+  /** Of marks whose places to press lie over each other the one nearest to the pointer, whichever is drawn on top. */
+  const nearestMark = (at: Point | undefined, pressed: Mark): string =>
+    at && marks
+      ? marks.reduce((a, b) => (distance(b.at, at) < distance(a.at, at) - 1e-9 ? b : a), pressed).key
+      : pressed.key;
+
   const drag = (phase: DragPhase, event: PointerEvent): void => {
     const at = toOwn(event);
     if (at) onDrag?.(phase, at, k);
@@ -142,7 +148,13 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
           ),
       )}
       {marks?.map((m) => (
-        <Landmark key={m.key} mark={m} at={place(m.at)} onMark={onMark} />
+        <Landmark
+          key={m.key}
+          mark={m}
+          at={place(m.at)}
+          onMark={onMark}
+          nearest={(event) => nearestMark(toOwn(event), m)}
+        />
       ))}
       {props.children?.(place)}
     </svg>
@@ -252,10 +264,12 @@ function Landmark({
   mark,
   at: [x, y],
   onMark,
+  nearest,
 }: {
   mark: Mark;
   at: Point;
   onMark: ((key: string) => void) | undefined;
+  nearest: (event: PointerEvent) => string;
 }) {
   const fill = mark.look === 'chosen' ? 'var(--jade)' : '#f3e9d3';
   const kite = (
@@ -275,6 +289,7 @@ function Landmark({
       stroke="var(--leaf)"
       strokeWidth="3.5"
       paintOrder="stroke"
+      pointerEvents="none"
     >
       {mark.name}
     </text>
@@ -294,7 +309,8 @@ function Landmark({
       className="cursor-pointer outline-offset-4"
       onClick={(e) => {
         e.stopPropagation();
-        onMark(mark.key);
+        // A press by key or by a reader has no place of its own.
+        onMark(e.detail === 0 ? mark.key : nearest(e as unknown as PointerEvent));
       }}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;

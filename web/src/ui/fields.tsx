@@ -1,5 +1,5 @@
 import { type ReactNode, useId, useState } from 'react';
-import { type LengthUnit, readLength, toLengthText } from '@jade/core/units';
+import { type LengthUnit, readLength, sayNumber, toLengthText } from '@jade/core/units';
 
 interface FieldProps {
   readonly label: string;
@@ -165,7 +165,7 @@ export function NumberField({
   className,
 }: NumberFieldProps) {
   const [typed, setTyped] = useState<{ text: string; from: number } | null>(null);
-  const text = typed && typed.from === value ? typed.text : String(value);
+  const text = typed && typed.from === value ? typed.text : sayNumber(value);
   const number = Number(text.replace(',', '.'));
   const good =
     text.trim() !== '' &&
@@ -175,7 +175,7 @@ export function NumberField({
     (step !== 1 || Number.isInteger(number));
   const fault = good
     ? undefined
-    : `"${text}" does not fit; write ${step === 1 ? 'a whole number' : 'a number'} from ${low} to ${high}.`;
+    : `"${text}" does not fit; write ${step === 1 ? 'a whole number' : 'a number'} from ${sayNumber(low)} to ${sayNumber(high)}.`;
   return (
     <Field label={label} note={note} fault={fault} {...(className ? { className } : {})}>
       {({ id, describedBy }) => (

@@ -7,7 +7,7 @@ export function BinPage() {
   const { data, error, refetch } = useListBinQuery(undefined, { refetchOnMountOrArgChange: true });
   const { data: plans } = useListPlansQuery();
   const [bringBack, { error: backError }] = useBringBackMutation();
-  if (error)
+  if (error && !data)
     return (
       <Slip tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}{' '}

@@ -26,7 +26,7 @@ export function CastPage() {
   const { data: plans, error, refetch } = useListPlansQuery(undefined, { refetchOnMountOrArgChange: true });
   const figures = useFigures(plans);
   const { unit } = useSettings();
-  if (error) {
+  if (error && !plans) {
     return (
       <main className="px-7 py-8">
         <Slip tone="care" className="max-w-[640px]">

@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-table';
 import { useState } from 'react';
 import { type DrawerPaper, paperKinds, unknownPaper } from '@jade/core/paper';
-import { toLengthText } from '@jade/core/units';
+import { sayNumber, toFigure, toLengthText } from '@jade/core/units';
 import { sayFault } from '../../api/index.ts';
 import { usePapers, useRecords, useSettings } from '../../records/index.ts';
 import { Sheet, Slip, Waiting } from '../../ui/index.ts';
@@ -48,7 +48,7 @@ const fresh = (): DrawerPaper => ({
 export function DrawerPage() {
   const { data, error } = usePapers();
   const [open, setOpen] = useState<DrawerPaper | null>(null);
-  if (error)
+  if (error && !data)
     return (
       <Slip tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}
@@ -153,8 +153,8 @@ function PaperTable({
                 )}
               </th>
               <td>{paperKinds.find((k) => k.id === p.kind)?.name ?? p.kind}</td>
-              <td>{p.grammage ?? '–'}</td>
-              <td>{p.caliperMm ?? 'not measured'}</td>
+              <td>{p.grammage === null ? '–' : sayNumber(p.grammage)}</td>
+              <td>{p.caliperMm === null ? 'not measured' : sayNumber(p.caliperMm)}</td>
               <td className="whitespace-nowrap">
                 {toLengthText(p.widthMm, unit).text} × {toLengthText(p.heightMm, unit).text}
                 {p.grain !== 'unknown' && <span className="note block">grain along the {p.grain}</span>}
@@ -163,7 +163,7 @@ function PaperTable({
                 {p.count}
                 {p.count <= p.lowAt ? ' left' : ''}
               </td>
-              <td>{p.price === null ? '–' : p.price.toFixed(2)}</td>
+              <td>{p.price === null ? '–' : toFigure(p.price, 2)}</td>
               <td>
                 <span className="inline-flex items-center gap-1">
                   <span className="h-5 w-5 border border-rule-strong" style={{ background: p.frontHex }} />

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useLocation } from 'react-router';
 import type { Point } from '@jade/core/geometry';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
@@ -22,6 +23,14 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
   const palette = usePalette();
   const [first, setFirst] = useState<StepDetail['landmarks'][number] | null>(null);
   const [choosing, setChoosing] = useState<Choosing>(plan.finish.feet === null ? 'feet' : null);
+  // Asked for from a verdict, also where this stage is open already.
+  const { state, key } = useLocation() as { state: { choose?: Choosing } | null; key: string };
+  const [asked, setAsked] = useState('');
+  if (state?.choose === 'feet' && asked !== key) {
+    setAsked(key);
+    setFirst(null);
+    setChoosing('feet');
+  }
   if (!detail) return <Waiting what="Folding the plan …" />;
   const points = detail.landmarks.filter((l) => l.rank === 'main');
   const pick = (key: string): void => {

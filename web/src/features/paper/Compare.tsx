@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type DrawerPaper, toCutting } from '@jade/core/paper';
+import { type DrawerPaper, countPieces } from '@jade/core/paper';
 import { toStockPieces } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { type SideReading, type WindowInput, readSide, sayBand } from '@jade/core/window';
@@ -165,7 +165,7 @@ function useRows(
   const length = (mm: number | undefined): string | undefined =>
     mm === undefined ? undefined : toLengthText(mm, unit).text;
   const rules = { trimMm: plan.sheet.trimMm, keepGrain: plan.sheet.keepGrain };
-  const cut = papers.map((p, i) => toCutting(toPiece(plan, sides[i]!.mm), p, rules).pieces);
+  const cut = papers.map((p, i) => countPieces(toPiece(plan, sides[i]!.mm), p, rules));
   const rows: [string, (string | undefined)[]][] = [
     [plan.brief.target.dimension, read.map((r) => length(r.finishedMm))],
     ['narrowest flap', read.map((r) => r.grip && `${length(r.narrowestMm)}, ${r.grip}`)],
@@ -176,7 +176,7 @@ function useRows(
     ['of one sheet', cut.map((n) => `${n} ${n === 1 ? 'piece' : 'pieces'}`)],
     [
       'paper of a model',
-      papers.map((p, i) => (p.price === null || cut[i] === 0 ? undefined : (p.price / cut[i]!).toFixed(2))),
+      papers.map((p, i) => (p.price === null || cut[i] === 0 ? undefined : toFigure(p.price / cut[i]!, 2))),
     ],
     [
       'does not hold',

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { toCuttingDxf } from '@jade/core/formats';
-import { type DrawerPaper, type Piece, findNextStock, toCutting } from '@jade/core/paper';
+import { type DrawerPaper, MOST_PIECES, type Piece, findNextStock, toCutting } from '@jade/core/paper';
 import type { Plan } from '@jade/core/plan';
 import { grainOfLimbs, sayGrain } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
@@ -51,15 +51,26 @@ export function CutSheet() {
                 : 'The next size up'}
             : {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text} gives{' '}
             <b>{cutting.pieces}</b>{' '}
-            {cutting.cuts.length === 0
-              ? 'without a cut'
-              : `in ${cutting.cuts.length} ${cutting.cuts.length === 1 ? 'cut' : 'cuts'}`}
+            {cutting.pieces > MOST_PIECES
+              ? ''
+              : cutting.cuts.length === 0
+                ? 'without a cut'
+                : `in ${cutting.cuts.length} ${cutting.cuts.length === 1 ? 'cut' : 'cuts'}`}
             , {toFigure(cutting.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away from the
             hand, on a mat.
           </p>
           <StockChoice stock={stock} used={next} papers={data!} onStock={setStock} />
-          <Layout stock={next} cutting={cutting} isHalf={piece.isHalfSquare === true} />
-          <Downloads piece={piece} stock={next} cutting={cutting} />
+          {cutting.pieces > MOST_PIECES ? (
+            <p className="note">
+              So many are counted, not drawn: the layout is drawn and printed up to {MOST_PIECES} pieces a
+              sheet.
+            </p>
+          ) : (
+            <>
+              <Layout stock={next} cutting={cutting} isHalf={piece.isHalfSquare === true} />
+              <Downloads piece={piece} stock={next} cutting={cutting} />
+            </>
+          )}
         </>
       ) : (
         <p className="note mb-2">

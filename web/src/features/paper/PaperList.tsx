@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { findPaperKind, gapToLeaveMm, toBulk } from '@jade/core/paper';
 import { toPaperChoice } from '@jade/core/plan';
 import { toStockPieces } from '@jade/core/readings';
-import { toFigure, toLengthText } from '@jade/core/units';
+import { toFigure, toLengthText, sayNumber } from '@jade/core/units';
 import { type JudgedPaper, type PaperFault, rankPapers } from '@jade/core/window';
 import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
@@ -15,7 +15,7 @@ export function PaperList() {
   const edit = useEdit();
   const { unit, limits } = useSettings();
   const { data } = usePapers();
-  const { last, narrowest } = useEngine().result?.readings ?? {};
+  const { last, bulkiest } = useEngine().result?.readings ?? {};
   const input = useWindowInput();
   const ranked = useMemo(() => {
     if (!input || !data) return undefined;
@@ -53,8 +53,8 @@ export function PaperList() {
             const judged = ranked?.find((r) => r.id === p.id);
             const chosen = plan.paper.drawerId === p.id;
             const bulk =
-              narrowest && p.caliperMm !== null
-                ? toBulk(narrowest.layers, p.caliperMm, narrowest.widthMm, limits)
+              bulkiest && p.caliperMm !== null
+                ? toBulk(bulkiest.layers, p.caliperMm, bulkiest.widthMm, limits)
                 : undefined;
             return (
               <tr key={p.id} className={chosen ? 'bg-jade-wash' : ''}>
@@ -71,7 +71,7 @@ export function PaperList() {
                     <Swatch hex={p.backHex} name={p.backName} />
                   </span>
                 </td>
-                <td>{p.caliperMm ?? 'not measured'}</td>
+                <td>{p.caliperMm === null ? 'not measured' : sayNumber(p.caliperMm)}</td>
                 <td className={bulk && bulk.bulk > limits.bulkHard ? 'font-semibold text-persimmon' : ''}>
                   {bulk ? `${toFigure(bulk.bulk, 2)} ${bulk.verdict}` : '–'}
                 </td>

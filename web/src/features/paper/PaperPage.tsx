@@ -1,6 +1,6 @@
-import { sayPlace } from '@jade/core/readings';
+import { sayStack } from '@jade/core/readings';
 import { moveWord } from '@jade/core/sequence';
-import { toFigure, toLengthText } from '@jade/core/units';
+import { sayNumber, toFigure, toLengthText } from '@jade/core/units';
 import { StageHead } from '../../app/StageHead.tsx';
 import { Verdicts } from '../../app/Verdicts.tsx';
 import { useSettings } from '../../records/index.ts';
@@ -66,8 +66,8 @@ function PaperSentence() {
       For <b>{length(brief.target.mm!)}</b> {brief.target.dimension === 'height' ? 'tall' : 'long'} take a
       sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>. Hands and paper differ: two
       times in three the right side lies from <b>{length(reading.wanted.lowMm)}</b> to{' '}
-      <b>{length(reading.wanted.highMm)}</b>. What your tolerance of {brief.target.tolerancePercent} % allows
-      is the band below
+      <b>{length(reading.wanted.highMm)}</b>. What your tolerance of{' '}
+      {sayNumber(brief.target.tolerancePercent)} % allows is the band below
       {reading.learned.entries > 0 ? (
         <>
           . The diary says finished models come out <b>{toFigure(reading.learned.factor * 100, 1)} %</b> of
@@ -195,7 +195,7 @@ function PaperReadings() {
           label="Thickness"
           figure={toFigure(last.thicknessMm, 2)}
           unit="mm"
-          note={`${last.measures.spot.layers} layers of ${plan.paper.caliperMm} mm at the thickest place`}
+          note={`${last.measures.spot.layers} layers of ${sayNumber(plan.paper.caliperMm!)} mm at the thickest place`}
         />
       )}
       {reading.narrowest ? (
@@ -224,9 +224,7 @@ function PaperReadings() {
             out: [limits.bulkHard, 0.5],
           }}
           note={`closes: ${reading.bulk.verdict}${
-            reading.narrowest
-              ? `; ${reading.narrowest.layers} layers in ${sayPlace(reading.narrowest)} after step ${reading.narrowest.step}`
-              : ''
+            reading.bulkiest ? `; ${sayStack(reading.bulkiest)} after step ${reading.bulkiest.step}` : ''
           }`}
         />
       )}

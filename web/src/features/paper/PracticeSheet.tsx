@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { toFigure, toLengthText } from '@jade/core/units';
+import { toFigure, toLengthText, sayNumber } from '@jade/core/units';
 import { toPracticeSide } from '@jade/core/window';
 import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
@@ -32,8 +32,8 @@ export function PracticeSheet() {
         className="mb-2"
         value={plan.sheet.handling}
         options={[
-          { value: 'fingers', label: `fingers, ${limits.fingersMm} mm and more` },
-          { value: 'tweezers', label: `tweezers, ${limits.tweezersMm} mm and more` },
+          { value: 'fingers', label: `fingers, ${sayNumber(limits.fingersMm)} mm and more` },
+          { value: 'tweezers', label: `tweezers, ${sayNumber(limits.tweezersMm)} mm and more` },
         ]}
         onChoice={(to) => edit((p) => void (p.sheet.handling = to))}
       />

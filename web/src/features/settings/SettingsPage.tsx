@@ -24,7 +24,7 @@ export function SettingsPage() {
   const data = useSettings();
   const { write } = useRecords();
   const [fault, setFault] = useState('');
-  if (error)
+  if (error && !known)
     return (
       <Slip tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}

@@ -1,0 +1,2 @@
+/** Room: what all workers of the page share: noticing that one has gone, also where it ends without a word. */
+export { whenGone } from './gone.ts';
