@@ -120,7 +120,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   await lowest[0]!.f.click();
   await lowest.at(-1)!.f.click();
   await expect(sentence(page)).toContainText('The flat form balances');
-  await expect(pleat(page, 'Finish')).toContainText(/balances \d+(\.\d)? mm/);
+  await expect(pleat(page, 'Finish')).toContainText(/\d+(\.\d)? mm inside/);
   await page.getByLabel('knife or trimmer').check();
   await expect(page.getByText('Cut away from the hand')).toBeVisible();
 

@@ -107,7 +107,7 @@ test('a flat form that tips is not said to lean', () => {
   const feet: Plan['finish']['feet'] = [on(0.99, 0.01), on(0.98, 0.01)];
   const { stages, standing } = readingsOf({ ...owl, finish: { ...owl.finish, feet } }).readings;
   expect(standing!.stands).toBe(false);
-  expect(stages.finish.figure).toMatch(/^tips/);
+  expect(stages.finish.figure).toMatch(/mm outside$/);
   expect(stages.finish.line).not.toContain('-');
   expect(stages.finish.line).toMatch(/falls to the (left|right)/);
 });

@@ -47,7 +47,7 @@ describe('what the screens say', () => {
     const r = read(buildOwlPlan());
     expect(r.standing!.stands).toBe(true);
     expect(r.standing!.margin).toBeCloseTo((r.standing!.to - r.standing!.from) / 2, 6);
-    expect(r.stages.finish.figure).toBe('balances 15 mm');
+    expect(r.stages.finish.figure).toBe('15 mm inside');
   });
 
   test('a wrong sheet contradicts the brief and offers the right one', () => {

@@ -228,7 +228,7 @@ describe('what opens an empty window', () => {
       'Limp',
       'Stock',
     ]);
-    expect(said[2]!.note).toBe('5 mm at B after step 12, fingers');
+    expect(said[2]!.note).toBe('5 mm at B, step 12');
   });
 });
 

@@ -20,9 +20,16 @@ export function buildOwlPlan(): Plan {
       budget: null,
       target: { dimension: 'height', mm: 90, tolerancePercent: 4 },
       sides: [
-        { part: 'face', side: 'back', at: [] },
-        { part: 'belly', side: 'back', at: [] },
-        { part: 'wings', side: 'front', at: [] },
+        { part: 'face', side: 'back', at: [{ kind: 'sheet', at: [0.523, 0.523] }] },
+        { part: 'belly', side: 'back', at: [{ kind: 'sheet', at: [0.523, 0.523] }] },
+        {
+          part: 'wings',
+          side: 'front',
+          at: [
+            { kind: 'sheet', at: [0.18, 0.818] },
+            { kind: 'sheet', at: [0.818, 0.18] },
+          ],
+        },
         { part: 'tail', side: 'back', at: [] },
       ],
       rules: 'square',

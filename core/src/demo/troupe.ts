@@ -256,7 +256,18 @@ export const buildMothPlan = (): Plan =>
     paper: 'moth-mulberry',
     sideMm: 200,
     target: long(150),
-    sides: [{ part: 'hems', side: 'back', at: [] }],
+    sides: [
+      {
+        part: 'hems',
+        side: 'back',
+        at: [
+          { kind: 'sheet', at: [0.222, 0.065] },
+          { kind: 'sheet', at: [0.778, 0.065] },
+          { kind: 'sheet', at: [0.313, 0.832] },
+          { kind: 'sheet', at: [0.687, 0.832] },
+        ],
+      },
+    ],
     copies: 5,
     limbs: [
       ['Right fore wing', 95, 'D', ['right fore wing', 95, 25]],

@@ -148,13 +148,13 @@ function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: 
   return {
     state: state('finish', begun, standing?.stands === true),
     figure: standing
-      ? `${standing.stands ? 'balances' : 'tips'} ${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm`
+      ? `${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm ${standing.stands ? 'inside' : 'outside'}`
       : begun
         ? `${plan.finish.notes.length} notes`
         : 'no feet yet',
     line: standing
       ? standing.stands
-        ? `the flat form leans ${toFigure(standing.tipDegrees, 0)}° before it tips`
+        ? `the flat form balances, ${toFigure(standing.tipDegrees, 0)}° before it tips`
         : `the flat form falls to the ${standing.weakSide}`
       : 'choose two foot points',
   };

@@ -2,9 +2,9 @@ import { type LengthUnit, sayNumber, toFigure, toLengthText } from '../units/ind
 import type { BandId, WindowInput } from './bands.ts';
 import type { Remedy } from './remedies.ts';
 
-/** "at B after step 12", "in the pleat of step 9". */
+/** "at B, step 12", "pleat of step 9". */
 const sayWhere = ({ tip, step }: NonNullable<WindowInput['narrowest']>): string =>
-  tip === null ? `in the pleat of step ${step}` : `at ${tip} after step ${step}`;
+  tip === null ? `pleat of step ${step}` : `at ${tip}, step ${step}`;
 
 /** What a band is called, and what it holds to, in the folder's unit. */
 export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { name: string; note: string } {
@@ -35,7 +35,7 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
     case 'narrowest':
       return {
         name: narrowest!.tip === null ? 'Narrowest pleat' : 'Narrowest flap',
-        note: `${sayNumber(least)} mm ${sayWhere(narrowest!)}, ${handling}`,
+        note: `${sayNumber(least)} mm ${sayWhere(narrowest!)}`,
       };
     case 'shortest':
       return { name: 'Shortest fold', note: `${sayNumber(limits.tweezersMm)} mm, tweezers` };
@@ -47,7 +47,7 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
         note: `${thick!.layers} ${thick!.layers === 1 ? 'layer' : 'layers'} of ${sayNumber(caliperMm!)} mm`,
       };
     case 'limp':
-      return { name: 'Limp', note: `at ${sayNumber(caliperMm!)} mm, rule of thumb` };
+      return { name: 'Limp', note: `at ${sayNumber(caliperMm!)} mm, by rule of thumb` };
     case 'stock':
       return {
         name: 'Stock',

@@ -11,10 +11,12 @@ export function PaintedSkin({
   detail,
   painted,
   onPaint,
+  isLarge = false,
 }: {
   detail: StepDetail;
   painted: Painted;
   onPaint: (change: (before: Painted) => Painted) => void;
+  isLarge?: boolean;
 }) {
   const palette = usePalette();
   const [isOn, setOn] = useState(false);
@@ -36,8 +38,8 @@ export function PaintedSkin({
     <DrawingView
       drawing={detail.after}
       palette={palette}
-      width={300}
-      height={220}
+      width={isLarge ? 460 : 300}
+      height={isLarge ? 340 : 220}
       margin={14}
       weight={0.7}
       className="mb-2 cursor-crosshair touch-none"

@@ -21,7 +21,7 @@ export function BinPage() {
   return (
     <main className="px-8 pt-5 pb-10">
       <h1 className="sr-only">Bin</h1>
-      <p className="say mb-4 max-w-[70ch]">
+      <p className="say mb-4">
         {data.length === 0 ? (
           'The bin is empty. Whatever you delete lies here for thirty days and can be brought back.'
         ) : (

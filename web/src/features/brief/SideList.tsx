@@ -166,10 +166,14 @@ function PaintPart({ at, onDone }: { at: number; onDone: () => void }) {
         Press and draw over the paper the part is made of; press again to take one away. The places are kept
         on the sheet, so that they follow the folds.
       </p>
-      <PaintedSkin detail={detail} painted={painted} onPaint={setPainted} />
+      <PaintedSkin detail={detail} painted={painted} onPaint={setPainted} isLarge />
       <p className="flex gap-3">
         <button type="button" className="btn solid" disabled={painted.size === 0} onClick={keep}>
-          {painted.size === 1 ? 'This place is it' : `These ${painted.size} places are it`}
+          {painted.size === 0
+            ? 'Paint a place first'
+            : painted.size === 1
+              ? 'This place is it'
+              : `These ${painted.size} places are it`}
         </button>
         {brief.sides[at]!.at.length > 0 && (
           <button

@@ -131,7 +131,7 @@ function SheetForm() {
             label="Height, parts"
             value={shape.height}
             low={0.1}
-            high={100}
+            high={5000}
             step={0.001}
             onNumber={(v) => edit((p) => void (p.sheet.shape = { ...shape, height: v }), 'shape-h')}
           />
