@@ -40,6 +40,19 @@ test('a side of half a millimetre is counted, not drawn, also after a reload; a 
   await page.getByLabel('Width, parts').fill('148');
   await page.getByLabel('Height, parts').fill('210');
   await expect(page.getByRole('alert')).toHaveCount(0);
+  // On a sheet three times as long as wide the bar is as long as it says.
+  await page.getByLabel('Width, parts').fill('3');
+  await page.getByLabel('Height, parts').fill('1');
+  await write(page, 'Side', '100');
+  await pleat(page, 'Folds').click();
+  const sheet = page.getByRole('figure', { name: 'Sheet' });
+  await expect(sheet).toContainText('50 mm, front side up');
+  const corners = await sheet
+    .locator('polygon')
+    .evaluateAll((all) => all.map((p) => p.getBoundingClientRect()).map((r) => [r.left, r.right]));
+  const drawn = Math.max(...corners.map((c) => c[1]!)) - Math.min(...corners.map((c) => c[0]!));
+  const bar = (await sheet.locator('figcaption path').boundingBox())!.width;
+  expect(bar / drawn).toBeCloseTo(50 / 300, 1);
   await saved(page);
 });
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type ChildProcess, spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -97,6 +97,20 @@ describe('nothing acknowledged is lost', () => {
     expect(await ended(child)).toBe(0);
   }, 60_000);
 });
+
+test('a file it cannot use ends the program with one sentence, and the file is as it was', async () => {
+  const file = join(folder, 'notes.sqlite');
+  writeFileSync(file, 'reed and rush '.repeat(50));
+  const child = spawn('node', ['--import', 'tsx', main], {
+    env: { ...process.env, PORT: '0', DB_FILE: file, NODE_OPTIONS: '' },
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
+  let said = '';
+  child.stderr.on('data', (d: Buffer) => (said += d.toString()));
+  expect(await ended(child)).toBe(1);
+  expect(said).toMatch(/^.*notes\.sqlite is not a file of plans.*it was left as it is.*\n$/);
+  expect(readFileSync(file, 'utf8')).toBe('reed and rush '.repeat(50));
+}, 60_000);
 
 describe('migrations', () => {
   test('an older file is backed up before it is migrated, and opens with its plans', () => {

@@ -11,14 +11,36 @@ export interface NarrowPlace {
   readonly step: number;
 }
 
-/** Steps that leave strips between lines side by side. */
-const STRIPS: ReadonlySet<ReplayedStep['move']['kind']> = new Set(['pleat', 'crimp', 'accordion']);
+/** Whether a kind of step leaves strips between lines side by side. */
+const LEAVES_STRIP: Record<ReplayedStep['move']['kind'], boolean> = {
+  pleat: true,
+  crimp: true,
+  accordion: true,
+  fold: false,
+  crease: false,
+  pinch: false,
+  reverse: false,
+  sink: false,
+  narrow: false,
+  blintz: false,
+  pull: false,
+  collapse: false,
+  squash: false,
+  petal: false,
+  ear: false,
+  swivel: false,
+  refold: false,
+  unfold: false,
+  turn: false,
+  rotate: false,
+  repeat: false,
+};
 
 /** The narrowest flap after a step, or the strip of the pleat it makes where that is narrower. */
 export function narrowestOf(step: ReplayedStep): NarrowPlace | undefined {
   const flap = findNarrowest(measureState(step.after).flaps);
   const strip =
-    !step.refusal && STRIPS.has(step.move.kind) ? stripWidth(step.trail?.creases ?? []) : undefined;
+    !step.refusal && LEAVES_STRIP[step.move.kind] ? stripWidth(step.trail?.creases ?? []) : undefined;
   if (strip !== undefined && (!flap || strip < flap.width))
     return { tip: null, width: strip, layers: step.trace?.layersAtCrease ?? 1, step: step.number };
   return flap && { tip: flap.tip, width: flap.width, layers: flap.layers, step: step.number };

@@ -1,3 +1,4 @@
+import type { KeptDocument } from '@jade/core/documents';
 import type { Plan } from '@jade/core/plan';
 import type { SavedPlan } from './api.ts';
 
@@ -17,11 +18,11 @@ export async function fetchRevision(id: string, revision: number): Promise<Plan>
   return (await answer.json()) as Plan;
 }
 
-/** Reads a plan that was given up where two versions clashed. */
-export async function fetchAside(id: string): Promise<Plan> {
+/** Reads a version that was given up where two clashed. */
+export async function fetchAside(id: string): Promise<KeptDocument> {
   const answer = await fetch(`/api/set-aside/${id}`);
   if (!answer.ok) throw new Error('That version could not be read; it is kept for a week.');
-  return ((await answer.json()) as { document: Plan }).document;
+  return ((await answer.json()) as { document: KeptDocument }).document;
 }
 
 /** The sentence of a failed query. */

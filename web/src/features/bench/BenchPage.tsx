@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { BenchRun } from '@jade/core/plan';
+import { isPlausible } from '@jade/core/schedule';
 import { toMinutesText } from '@jade/core/units';
 import { useRecords } from '../../records/index.ts';
 import { StageHead } from '../../app/StageHead.tsx';
@@ -10,6 +11,8 @@ import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
 import { useDrawerSheet } from './useDrawerSheet.ts';
 import { beginRun } from './run.ts';
+
+const takenMinutes = (run: BenchRun): number => run.steps.reduce((s, x) => s + x.seconds, 0) / 60;
 
 /** Stage 7: the runs so far, and the bench itself, which fills the page. */
 export function BenchPage() {
@@ -109,7 +112,16 @@ export function BenchPage() {
                       {r.sheetMm ? `${Math.round(r.sheetMm)} mm` : '–'} {r.paper}
                     </td>
                     <td>{r.finishedAt ? 'all' : `${r.at} of ${plan.steps.length}`}</td>
-                    <td>{toMinutesText(r.steps.reduce((s, x) => s + x.seconds, 0) / 60)}</td>
+                    <td>
+                      {toMinutesText(takenMinutes(r))}
+                      {r.finishedAt !== null &&
+                        !isPlausible({
+                          takenMinutes: takenMinutes(r),
+                          foreseenMinutes: r.foreseenMinutes,
+                        }) && (
+                          <span className="note block">not folded at that pace; your pace leaves it out</span>
+                        )}
+                    </td>
                     <td>{stuck.length > 0 ? stuck.join(', ') : '–'}</td>
                   </tr>
                 );

@@ -1,5 +1,15 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { sayFault, useBringBackMutation, useListBinQuery, useListPlansQuery } from '../../api/index.ts';
+import { wordOfKind } from '@jade/core/documents';
+import {
+  fetchAside,
+  sayFault,
+  useBringBackMutation,
+  useListAsidesQuery,
+  useListBinQuery,
+  useListPlansQuery,
+} from '../../api/index.ts';
+import { useRecords } from '../../records/index.ts';
 import { Slip, Waiting, sayDay, sayMoment } from '../../ui/index.ts';
 
 /** Everything that was deleted in the last thirty days, and a way back for each. */
@@ -74,6 +84,51 @@ export function BinPage() {
           </tbody>
         </table>
       )}
+      <GivenUp nameOf={nameOf} />
     </main>
+  );
+}
+
+/** Versions that were given up where two windows clashed: plans open with theirs, records are put back at once. */
+function GivenUp({ nameOf }: { nameOf: (id: string) => string }) {
+  const { data } = useListAsidesQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { write } = useRecords();
+  const [said, setSaid] = useState('');
+  if (!data || data.length === 0) return null;
+  const putBack = async ({ id, kind, owner }: (typeof data)[number]): Promise<void> => {
+    if (kind === 'plan') return;
+    write(kind, owner, (await fetchAside(id)) as never);
+    setSaid('It is back as it was given up.');
+  };
+  return (
+    <section aria-label="Given up in the last week" className="mt-8 max-w-[980px]">
+      <h2 className="head mb-1">Given up in the last week</h2>
+      <p className="note mb-2">
+        Where two windows had changed one part, what did not go on is kept here for a week.
+      </p>
+      <ul>
+        {data.map((a) => (
+          <li key={a.id} className="flex justify-between gap-4 border-b border-rule py-2">
+            <span>
+              {sayMoment(a.at)} · {a.kind === 'plan' ? nameOf(a.documentId) : wordOfKind(a.kind)} · {a.why}
+            </span>
+            {a.kind === 'plan' ? (
+              <Link className="act" to={`/plan/${a.documentId}/brief`}>
+                fetch it back in its Earlier revisions
+              </Link>
+            ) : (
+              <button
+                type="button"
+                className="act"
+                onClick={() => void putBack(a).catch((e: Error) => setSaid(e.message))}
+              >
+                fetch it back
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {said && <p role="status">{said}</p>}
+    </section>
   );
 }

@@ -104,7 +104,11 @@ function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
                 <span>
                   {sayMoment(a.at)} · {a.why}
                 </span>
-                <button type="button" className="act" onClick={() => void restore(fetchAside(a.id))}>
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() => void restore(fetchAside(a.id) as Promise<Plan>)}
+                >
                   Fetch it back
                 </button>
               </li>
