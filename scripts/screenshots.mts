@@ -23,6 +23,23 @@ const views: View[] = [
     path: '/',
     act: async (page) => page.getByText('Hare, first idea').first().waitFor(),
   },
+  {
+    name: 'clash',
+    path: '/plan/demo-otter/brief',
+    act: async (page) => {
+      const other = await page.context().newPage();
+      await other.goto(page.url());
+      await other.getByLabel('Pose').waitFor();
+      await page.route('**/api/plans/*', (route) => route.abort());
+      await page.getByLabel('Pose').fill('floating on its back');
+      await page.getByLabel('Subject').fill('Otter, afloat');
+      await page.getByTestId('save-notice').waitFor();
+      await other.getByLabel('Pose').fill('walking, tail down');
+      await other.getByTestId('save-state').getByText('saved').waitFor();
+      await page.unroute('**/api/plans/*');
+      await page.getByRole('alert', { name: 'Two versions' }).waitFor();
+    },
+  },
   { name: 'brief', path: `${owl}/brief` },
   {
     name: 'parts',
@@ -111,7 +128,6 @@ const views: View[] = [
     },
   },
   { name: 'finish', path: `${owl}/finish` },
-  { name: 'bench-runs', path: `${owl}/bench` },
   {
     name: 'bench',
     path: `${owl}/bench`,

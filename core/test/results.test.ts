@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { foldBase, findBase } from '../src/bases/index.ts';
+import { bases, foldBase, findBase } from '../src/bases/index.ts';
+import { buildCastPlans } from '../src/demo/index.ts';
 import { checkState } from '../src/folded/index.ts';
 import { lineOnto, lineThrough } from '../src/geometry/index.ts';
 import { ghostOf } from '../src/moves/index.ts';
@@ -13,6 +14,7 @@ import {
   stepSchema,
   write,
 } from '../src/sequence/index.ts';
+import { makeMove } from '../src/sequence/make.ts';
 import { toEvenings } from '../src/schedule/index.ts';
 import { buildFlatSheet } from '../src/folded/index.ts';
 
@@ -57,6 +59,53 @@ describe('every way a move can lie', () => {
     });
     expect(new Set(orders).size).toBe(8);
   });
+
+  test('squashes, petals, ears and crimps of the atlas and the cast offer all they can be, the one that is made first', () => {
+    const counts = new Map<string, number>();
+    const sequences = [
+      ...bases.map((b) => ({ sheet: b.sheet, points: b.points, steps: b.steps })),
+      ...Object.values(buildCastPlans()).map((p) => ({
+        sheet: p.sheet.shape,
+        points: p.points,
+        steps: p.steps.slice(0, 24),
+      })),
+    ];
+    for (const sequence of sequences) {
+      const replay = replaySequence(sequence);
+      for (const step of replay.steps) {
+        const { kind } = step.move;
+        if (!['squash', 'petal', 'ear', 'swivel', 'crimp'].includes(kind) || step.refusal) continue;
+        if (step.before.facets.length > 40) continue;
+        const context: ResolveContext = {
+          state: step.before,
+          points: sequence.points,
+          trails: new Map(
+            replay.steps.slice(0, step.number - 1).flatMap((s) => (s.trail ? [[s.step.id, s.trail]] : [])),
+          ),
+          numbers: new Map(sequence.steps.map((s, n) => [s.id, n + 1])),
+        };
+        const bare = { ...step.move, picks: [] } as Move;
+        const found = listResults(bare, context);
+        if (!found.ok) throw new Error(`${kind}: ${found.fault.text}`);
+        expect(found.value.length).toBeGreaterThan(0);
+        counts.set(kind, Math.max(counts.get(kind) ?? 0, found.value.length));
+        const made = makeMove(bare, 'made', context, (l) => l);
+        if (made.ok) expect([...found.value[0]!.state.order]).toEqual([...made.value.result.state.order]);
+        // Each is lawful, and its picks lead back to it.
+        for (const { state, picks } of found.value.slice(0, 4)) {
+          expect(checkState(state)).toEqual([]);
+          const again = makeMove(
+            { ...bare, picks: picks.map(([p, q]) => [on(...p), on(...q)]) } as Move,
+            'again',
+            context,
+            (l) => l,
+          );
+          expect(again.ok && [...again.value.result.state.order]).toEqual([...state.order]);
+        }
+      }
+    }
+    for (const kind of ['squash', 'petal', 'crimp']) expect(counts.get(kind)).toBeGreaterThan(1);
+  }, 120_000);
 
   test('moves with one result offer nothing, and a lost landmark is told', () => {
     const context = contextOf('waterbomb');

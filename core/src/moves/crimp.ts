@@ -23,11 +23,11 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { closeTo } from './between.ts';
 import { foldOver, toTrace } from './fold.ts';
-import { PieceOrder, type Picks, settleFirst } from './lay.ts';
+import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst } from './lay.ts';
 import { rankPieces } from './preference.ts';
 import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
 import { lineCrease, toSheetCreases } from './creases.ts';
-import type { MoveResult } from './result.ts';
+import type { MoveResult, MoveTrace } from './result.ts';
 
 /** A flap bent by a pleat in both its layers at once: two lines, the one nearer the body first. */
 export interface CrimpRequest {
@@ -44,6 +44,36 @@ export interface CrimpRequest {
  * across other flaps on the way. Inside: the strip goes between the layers, the tip between those of the strip.
  */
 export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResult, Refusal> {
+  const bent = bendFlap(state, request);
+  if (!bent.ok) return bent;
+  const { laid, orders, trace, refusal } = bent.value;
+  const made = settleFirst(laid, orders, request.picks);
+  return made ? done({ ...made, trace }) : failed(refusal);
+}
+
+/** Every result a crimp can have: inside and outside where the mode leaves it open, and what lies differently within. */
+export function listCrimps(state: FlatState, request: CrimpRequest): Outcome<MoveResult[], Refusal> {
+  const bent = bendFlap(state, request);
+  if (!bent.ok) return bent;
+  const { laid, orders, trace, refusal } = bent.value;
+  const found = new Map<string, MoveResult>();
+  for (const order of orders)
+    for (const made of settleAll(laid, order)) {
+      const key = made.state.order.join();
+      if (!found.has(key)) found.set(key, { ...made, trace });
+    }
+  return found.size > 0 ? done([...found.values()]) : failed(refusal);
+}
+
+/** The flap bent along both lines: where its paper comes to lie, and the orders of layers to try, the usual ones first. */
+interface BentFlap {
+  readonly laid: LaidPaper;
+  readonly orders: readonly PieceOrder[];
+  readonly trace: MoveTrace;
+  readonly refusal: Refusal;
+}
+
+function bendFlap(state: FlatState, request: CrimpRequest): Outcome<BentFlap, Refusal> {
   const [near, far] = request.lines;
   const sides = request.lines.map((l) => sideOfPoints(state, l, request.flap));
   if (sides.some((s) => s === undefined))
@@ -116,10 +146,13 @@ export function crimp(state: FlatState, request: CrimpRequest): Outcome<MoveResu
     }),
   );
   const laid = { from: state, mesh: moved, before: order, step: request.step, points: request.flap };
-  const made = settleFirst(laid, orders, request.picks);
   const at = toModel(state, request.flap[0]!);
-  if (!made) return failed({ ...explain(rims.near, request.mode), ...(at ? { at } : {}) });
-  return done({ ...made, trace: toTrace(state, turns.near, { line: near, flap: request.flap }) });
+  return done({
+    laid,
+    orders,
+    trace: toTrace(state, turns.near, { line: near, flap: request.flap }),
+    refusal: { ...explain(rims.near, request.mode), ...(at ? { at } : {}) },
+  });
 }
 
 function explain(rims: readonly Rim[], mode: CrimpRequest['mode']): Refusal {

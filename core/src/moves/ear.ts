@@ -11,10 +11,10 @@ import {
 } from '../geometry/index.ts';
 import { type CreaseSense, type FlatState, type Refusal, foldsOf, toModel } from '../folded/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
-import { collapse } from './collapse.ts';
+import { type CollapseRequest, collapse, listCollapses } from './collapse.ts';
 import type { Picks } from './lay.ts';
 import { type RefoldCrease } from './creases.ts';
-import { refold } from './refold.ts';
+import { type Settle, listRefolds, refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** A triangle of paper folded on its three bisectors: two sides come to the base, the tip stands up and is laid over. */
@@ -36,7 +36,18 @@ export interface RabbitEarRequest {
 const lost = (text: string): { ok: false; fault: Refusal } => failed({ kind: 'reference', text });
 
 /** Rabbit ear: the bisectors of all three corners, and one crease from where they meet square to the side the ear lies on. */
-export function rabbitEar(state: FlatState, request: RabbitEarRequest): Outcome<MoveResult, Refusal> {
+export const rabbitEar = (state: FlatState, request: RabbitEarRequest): Outcome<MoveResult, Refusal> =>
+  earWith(state, request, collapse);
+
+/** Every result a rabbit ear can have. */
+export const listRabbitEars = (state: FlatState, request: RabbitEarRequest): Outcome<MoveResult[], Refusal> =>
+  earWith(state, { ...request, picks: [] }, listCollapses);
+
+function earWith<R>(
+  state: FlatState,
+  request: RabbitEarRequest,
+  settle: (state: FlatState, request: CollapseRequest) => Outcome<R, Refusal>,
+): Outcome<R, Refusal> {
   const [tip, a, b] = [request.tip, ...request.base].map((p) => toModel(state, p));
   if (!tip || !a || !b) return lost('A corner of the rabbit ear lies off the sheet; choose it again.');
   const [ta, tb, ab] = [distance(tip, a), distance(tip, b), distance(a, b)];
@@ -55,7 +66,7 @@ export function rabbitEar(state: FlatState, request: RabbitEarRequest): Outcome<
     on: request.on,
     wish,
   });
-  return collapse(state, {
+  return settle(state, {
     creases: [crease(a, sense), crease(b, sense), crease(tip, sense), crease(footOf(side, centre), other)],
     anchor: request.anchor,
     ...(request.picks ? { picks: request.picks } : {}),
@@ -82,7 +93,14 @@ export interface SwivelRequest {
  * Swivel: the crease on the flap is given, the one on the layer drawn along runs from the pivot at the angle that lets
  * the paper round the pivot lie flat (alternate angles sum to 180 degrees, Kawasaki's condition solved for one crease).
  */
-export function swivel(state: FlatState, request: SwivelRequest): Outcome<MoveResult, Refusal> {
+export const swivel = (state: FlatState, request: SwivelRequest): Outcome<MoveResult, Refusal> =>
+  swivelWith(state, request, refold);
+
+/** Every result a swivel can have. */
+export const listSwivels = (state: FlatState, request: SwivelRequest): Outcome<MoveResult[], Refusal> =>
+  swivelWith(state, { ...request, picks: [] }, listRefolds);
+
+function swivelWith<R>(state: FlatState, request: SwivelRequest, settle: Settle<R>): Outcome<R, Refusal> {
   const { pivot, through, drawn } = request;
   if (distance(pivot, through) < 1e-6)
     return lost('Pivot and crease lie on each other now; choose a second point of the crease.');
@@ -114,7 +132,7 @@ export function swivel(state: FlatState, request: SwivelRequest): Outcome<MoveRe
     },
     { frame: 'sheet', from: pivot, to: add(pivot, scale(direction, 3)), on: [drawn], wish: 'folded' },
   ];
-  return refold(state, {
+  return settle(state, {
     creases,
     free: [],
     folds: 'kept',

@@ -64,6 +64,9 @@ export function refold(state: FlatState, request: RefoldRequest): Outcome<MoveRe
   });
 }
 
+/** How a move made of several creases is settled: to the first result a hand would make, or to all there are. */
+export type Settle<R> = (state: FlatState, request: RefoldRequest) => Outcome<R, Refusal>;
+
 /** Every result (up to 64 a resting place) the creases can have, for offering as pictures. */
 export function listRefolds(state: FlatState, request: RefoldRequest): Outcome<MoveResult[], Refusal> {
   const found = placeAll(state, request);

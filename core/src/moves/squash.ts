@@ -30,10 +30,10 @@ import {
   foldsOf,
   toModel,
 } from '../folded/index.ts';
-import { type Outcome, failed } from '../outcome/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
 import type { Picks } from './lay.ts';
 import { type RefoldCrease, lineCrease } from './creases.ts';
-import { refold } from './refold.ts';
+import { type RefoldRequest, type Settle, listRefolds, refold } from './refold.ts';
 import type { MoveResult } from './result.ts';
 
 /** A flap of two layers opened and pressed flat: its ridge from the apex comes to lie on another ray. */
@@ -59,16 +59,16 @@ const lost = (text: string): { ok: false; fault: Refusal } => failed({ kind: 're
  * over the hinge and is creased at (theta - phi)/2, the back layer stays and is creased at (theta + phi)/2.
  */
 export function squash(state: FlatState, request: SquashRequest): Outcome<MoveResult, Refusal> {
-  const made = squashWith(state, request);
+  const made = squashOnce(state, request);
   if (made.ok) return made;
   const { front, back } = request;
-  if (squashWith(state, { ...request, front: back, back: front }).ok)
+  if (squashOnce(state, { ...request, front: back, back: front }).ok)
     return failed({
       ...made.fault,
       text: 'The layers of the squash are the wrong way round: the one that turns over the hinge was given as the one that stays. Choose them in the other order.',
     });
   const layers = otherLayers(state, back[0], [...front, ...back]);
-  const fits = layers.find(({ at }) => squashWith(state, { ...request, back: [at] }).ok);
+  const fits = layers.find(({ at }) => squashOnce(state, { ...request, back: [at] }).ok);
   return fits
     ? failed({
         ...made.fault,
@@ -102,7 +102,14 @@ function otherLayers(
   );
 }
 
-function squashWith(state: FlatState, request: SquashRequest): Outcome<MoveResult, Refusal> {
+/** Every result a squash can have. */
+export const listSquashes = (state: FlatState, request: SquashRequest): Outcome<MoveResult[], Refusal> =>
+  squashWith(state, { ...request, picks: [] }, listRefolds);
+
+const squashOnce = (state: FlatState, request: SquashRequest): Outcome<MoveResult, Refusal> =>
+  squashWith(state, request, refold);
+
+function squashWith<R>(state: FlatState, request: SquashRequest, settle: Settle<R>): Outcome<R, Refusal> {
   const [apex, hinge, ridge] = [request.apex, request.hinge, request.ridge].map((p) => toModel(state, p));
   if (!apex || !hinge || !ridge) return lost('A point of the squash lies off the sheet; choose it again.');
   const base = subtract(hinge, apex);
@@ -130,7 +137,7 @@ function squashWith(state: FlatState, request: SquashRequest): Outcome<MoveResul
     },
   ];
   const landing = add(apex, scale(toUnit(subtract(request.to, apex)), distance(ridge, apex)));
-  return refold(state, {
+  return settle(state, {
     creases,
     free: [...request.front, ...request.back],
     folds: 'free',
@@ -194,7 +201,25 @@ export function petal(state: FlatState, request: PetalRequest): Outcome<MoveResu
     : made;
 }
 
+/** Every result a petal fold can have, also those whose edges do not come to the front. */
+export function listPetals(state: FlatState, request: PetalRequest): Outcome<MoveResult[], Refusal> {
+  const set = petalCreases(state, request);
+  return set.ok ? listRefolds(state, { ...set.value.base, picks: [] }) : set;
+}
+
 function petalWith(state: FlatState, request: PetalRequest): Outcome<MoveResult, Refusal> {
+  const set = petalCreases(state, request);
+  if (!set.ok) return set;
+  const { base, usual } = set.value;
+  const made = refold(state, { ...base, picks: request.picks ?? usual() });
+  return made.ok || request.picks ? made : refold(state, { ...base, picks: [] });
+}
+
+/** The creases of a petal fold, and the pairs of paper that lie as a hand lays them. */
+function petalCreases(
+  state: FlatState,
+  request: PetalRequest,
+): Outcome<{ base: Omit<RefoldRequest, 'picks'>; usual: () => Picks }, Refusal> {
   const [tip, a, b] = [
     request.virtualTip ?? toModel(state, request.tip),
     toModel(state, request.hinge[0]),
@@ -228,11 +253,9 @@ function petalWith(state: FlatState, request: PetalRequest): Outcome<MoveResult,
     side: request.side,
     step: request.step,
   };
-  const usual =
-    request.picks ??
+  const usual = (): Picks =>
     edgesOnTop(state, flapFacet, [left, right], hinge, tip, between(a, b, 0.5), request.side);
-  const made = refold(state, { ...base, picks: usual });
-  return made.ok || request.picks ? made : refold(state, { ...base, picks: [] });
+  return done({ base, usual });
 }
 
 /** Material points of the layers joined to the flap by folds through the ends of the hinge. */

@@ -11,9 +11,14 @@ import {
 } from '../geometry/index.ts';
 import { type FlatState, type Refusal, subtractSegments, toModel } from '../folded/index.ts';
 import {
+  type CollapseRequest,
   type MoveResult,
+  type PetalRequest,
+  type RabbitEarRequest,
   type RefoldCrease,
   type RefoldRequest,
+  type SquashRequest,
+  type SwivelRequest,
   accordion,
   collapse,
   creaseAlong,
@@ -21,6 +26,12 @@ import {
   foldOver,
   foldSeveral,
   lineCrease,
+  listCollapses,
+  listPetals,
+  listRabbitEars,
+  listRefolds,
+  listSquashes,
+  listSwivels,
   petal,
   pleat,
   rabbitEar,
@@ -105,7 +116,7 @@ function make(move: Move, step: string, context: ResolveContext, read: Reader): 
     case 'ear':
     case 'swivel':
     case 'refold':
-      return wrap(makeRefolded(move, step, state, read));
+      return wrap(makeRefolded(toOne, move, step, state, read));
   }
 }
 
@@ -194,13 +205,44 @@ function narrowingLines(move: Of<'narrow'>, read: Reader): LineRef[] {
 
 const SINKS = { open: 'sink', closed: 'closed', out: 'unsink' } as const;
 
+/** How each of the moves of several creases is made: to the one result a hand makes first, or to all there are. */
+interface Makers<R> {
+  readonly collapse: (state: FlatState, request: CollapseRequest) => Outcome<R, Refusal>;
+  readonly squash: (state: FlatState, request: SquashRequest) => Outcome<R, Refusal>;
+  readonly petal: (state: FlatState, request: PetalRequest) => Outcome<R, Refusal>;
+  readonly rabbitEar: (state: FlatState, request: RabbitEarRequest) => Outcome<R, Refusal>;
+  readonly swivel: (state: FlatState, request: SwivelRequest) => Outcome<R, Refusal>;
+  readonly refold: (state: FlatState, request: RefoldRequest) => Outcome<R, Refusal>;
+}
+
+const toOne: Makers<MoveResult> = { collapse, squash, petal, rabbitEar, swivel, refold };
+const toAll: Makers<MoveResult[]> = {
+  collapse: listCollapses,
+  squash: listSquashes,
+  petal: listPetals,
+  rabbitEar: listRabbitEars,
+  swivel: listSwivels,
+  refold: listRefolds,
+};
+
 /** Moves that fold several creases at once. */
-function makeRefolded(
-  move: Of<'collapse' | 'squash' | 'petal' | 'ear' | 'swivel' | 'refold'>,
+type Refolded = Of<'collapse' | 'squash' | 'petal' | 'ear' | 'swivel' | 'refold'>;
+
+/** All results of a move of several creases, whatever single one the plan picks. */
+export const listRefolded = (
+  move: Refolded,
   step: string,
   state: FlatState,
   read: Reader,
-): Outcome<MoveResult, Refusal> {
+): Outcome<MoveResult[], Refusal> => makeRefolded(toAll, { ...move, picks: [] }, step, state, read);
+
+function makeRefolded<R>(
+  { collapse, squash, petal, rabbitEar, swivel, refold }: Makers<R>,
+  move: Refolded,
+  step: string,
+  state: FlatState,
+  read: Reader,
+): Outcome<R, Refusal> {
   const picks = read.picks(move.picks);
   switch (move.kind) {
     case 'collapse': {
@@ -259,7 +301,7 @@ function makeRefolded(
 }
 
 /** The creases of a collapse, on the sheet or in the model as it lies. */
-export const readCollapse = (move: Of<'collapse'>, read: Reader): RefoldCrease[] =>
+const readCollapse = (move: Of<'collapse'>, read: Reader): RefoldCrease[] =>
   move.creases.map(({ from, to, sense }) =>
     move.through === 'sheet'
       ? { frame: 'sheet', from: read.paper(from), to: read.paper(to), wish: sense }
@@ -273,7 +315,7 @@ export const readCollapse = (move: Of<'collapse'>, read: Reader): RefoldCrease[]
   );
 
 /** A refold as the engine takes it, without what singles out one of its results. */
-export const readRefold = (move: Of<'refold'>, read: Reader): Omit<RefoldRequest, 'picks' | 'step'> => ({
+const readRefold = (move: Of<'refold'>, read: Reader): Omit<RefoldRequest, 'picks' | 'step'> => ({
   creases: move.creases.map((c) =>
     'line' in c
       ? lineCrease(read.line(c.line), read.through(c.on), c.wish)
