@@ -87,7 +87,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
 
   await pleat(page, 'Marks').click();
   await page.getByRole('button', { name: 'Ask for this mark' }).click();
-  await expect(page.locator('[data-way]')).toHaveCount(3);
+  await expect(page.locator('[data-way]')).toHaveCount(5);
   await expect(page.locator('[data-way="crossing"]')).toContainText('4 creases, 2 of them pinches');
   await page.getByRole('button', { name: /^Put into the sequence\s*: Corner to the middle/ }).click();
   await expect(page.locator('[data-way="corner"]')).toContainText('In the sequence');

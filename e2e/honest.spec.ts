@@ -43,7 +43,7 @@ test('a side of half a millimetre is counted, not drawn, also after a reload; a 
   // On a sheet three times as long as wide the bar is as long as it says.
   await page.getByLabel('Width, parts').fill('3');
   await page.getByLabel('Height, parts').fill('1');
-  await write(page, 'Side', '100');
+  await write(page, 'Shorter side', '100');
   await pleat(page, 'Folds').click();
   const sheet = page.getByRole('figure', { name: 'Sheet' });
   await expect(sheet).toContainText('50 mm, front side up');

@@ -3,7 +3,7 @@ import { desc, eq, lt } from 'drizzle-orm';
 import { Router } from 'express';
 import { z } from 'zod';
 import { DOCUMENT_VERSION, documentKinds, readDocument } from '@jade/core/documents';
-import { type Store, tables } from '../db/index.ts';
+import { type Store, readRow, tables } from '../db/index.ts';
 import { HttpFault, badInput, readInput } from '../http/index.ts';
 
 const { setAside } = tables;
@@ -55,9 +55,9 @@ export function asideRoutes(store: AsideStore): Router {
   router.get('/set-aside/:id', (req, res) => {
     const row = store.find(req.params.id);
     if (!row) throw new HttpFault('not-found');
-    const read = readDocument(row.kind, row.version, JSON.parse(row.document));
-    if (!read.ok) throw new HttpFault('unreadable', { why: read.fault[0]?.text });
-    res.json({ ...row, document: read.value });
+    const read = readRow(row.kind, row);
+    if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
+    res.json({ ...row, document: read.document });
   });
   router.put('/set-aside/:id', (req, res) => {
     const body = readInput(asideBody, req.body);

@@ -3,10 +3,10 @@ import { and, eq, isNotNull, lt } from 'drizzle-orm';
 import { Router } from 'express';
 import { z } from 'zod';
 import { documentKinds, wordOfKind } from '@jade/core/documents';
-import { type Store, tables } from '../db/index.ts';
+import { type Store, readRow, tables } from '../db/index.ts';
 import { readInput } from '../http/index.ts';
 import type { PlanStore } from '../plans/index.ts';
-import { type RecordKind, type RecordStores, readRow, recordKinds } from '../records/index.ts';
+import { type RecordKind, type RecordStores, recordKinds } from '../records/index.ts';
 
 const { plans, planRevisions, records, setAside } = tables;
 const DAY_MS = 24 * 3_600_000;
@@ -43,7 +43,7 @@ export function buildBin({ store: { db } }: Pick<BinRooms, 'store'>) {
   const nameOfRecord = (row: typeof records.$inferSelect): string => {
     const read = readRow(row.kind, row);
     const { nameOf } = recordKinds[row.kind] as { nameOf: (record: unknown) => string };
-    return 'record' in read ? nameOf(read.record) : `${wordOfKind(row.kind)} that cannot be read`;
+    return 'document' in read ? nameOf(read.document) : `${wordOfKind(row.kind)} that cannot be read`;
   };
   const nameOfPlan = (document: string): string => {
     try {

@@ -2,4 +2,5 @@
 export type { Store } from './open.ts';
 export { openStore } from './open.ts';
 export { StoreFault, sayTrouble, troubleOf } from './fault.ts';
+export { readRow } from './row.ts';
 export * as tables from './schema.ts';

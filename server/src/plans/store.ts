@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
-import { DOCUMENT_VERSION, readDocument } from '@jade/core/documents';
+import { DOCUMENT_VERSION } from '@jade/core/documents';
 import type { Plan } from '@jade/core/plan';
-import { type Store, tables } from '../db/index.ts';
+import { type Store, readRow, tables } from '../db/index.ts';
 import { HttpFault } from '../http/index.ts';
 import { thinOut } from './thin.ts';
 
@@ -22,25 +22,10 @@ interface RevisionRow {
 const { plans, planRevisions } = tables;
 type Row = typeof plans.$inferSelect;
 
-/** The plan of a row through the one reader, or why it cannot be read. */
-function readPlanRow(row: {
-  version: number;
-  document: string;
-}): { readonly plan: Plan } | { readonly why: string } {
-  let value: unknown;
-  try {
-    value = JSON.parse(row.document);
-  } catch {
-    return { why: 'What was kept is not JSON.' };
-  }
-  const read = readDocument('plan', row.version, value);
-  return read.ok ? { plan: read.value } : { why: read.fault[0]?.text ?? 'It cannot be read.' };
-}
-
 function toSaved(row: Row): SavedPlan {
-  const read = readPlanRow(row);
+  const read = readRow('plan', row);
   if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
-  return { id: row.id, revision: row.revision, updatedAt: row.updatedAt, plan: read.plan };
+  return { id: row.id, revision: row.revision, updatedAt: row.updatedAt, plan: read.document };
 }
 
 /** How often the old revisions of a plan are thinned: at every so many saves of it. */
@@ -86,11 +71,12 @@ export function buildPlanStore({ db }: Store) {
         .run();
   };
   return {
-    list: (): SavedPlan[] => rows().flatMap((row) => ('plan' in readPlanRow(row) ? [toSaved(row)] : [])),
+    list: (): SavedPlan[] =>
+      rows().flatMap((row) => ('document' in readRow('plan', row) ? [toSaved(row)] : [])),
     /** Plans that are kept but cannot be read, and why. */
     listUnread: (): { id: string; why: string }[] =>
       rows().flatMap((row) => {
-        const read = readPlanRow(row);
+        const read = readRow('plan', row);
         return 'why' in read ? [{ id: row.id, why: read.why }] : [];
       }),
     /** What was written of a plan, as it was written. */
@@ -156,9 +142,9 @@ export function buildPlanStore({ db }: Store) {
         .where(and(eq(planRevisions.planId, id), eq(planRevisions.revision, revision)))
         .get();
       if (!row) throw new HttpFault('not-found');
-      const read = readPlanRow(row);
+      const read = readRow('plan', row);
       if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
-      return read.plan;
+      return read.document;
     },
     /** Puts the plan into the bin. */
     remove(id: string): void {

@@ -1,6 +1,6 @@
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { DOCUMENT_VERSION, type DocumentOf, readDocument } from '@jade/core/documents';
-import { type Store, tables } from '../db/index.ts';
+import { DOCUMENT_VERSION, type DocumentOf } from '@jade/core/documents';
+import { type Store, readRow, tables } from '../db/index.ts';
 import { HttpFault } from '../http/index.ts';
 import { type RecordKind, recordKinds } from './kinds.ts';
 
@@ -22,21 +22,6 @@ export interface UnreadRecord {
 const { records } = tables;
 type Row = typeof records.$inferSelect;
 
-/** The document of a row, through the one reader; a sentence where it cannot be read. */
-export function readRow<K extends RecordKind>(
-  kind: K,
-  row: { readonly version: number; readonly document: string },
-): { readonly record: DocumentOf<K> } | { readonly why: string } {
-  let value: unknown;
-  try {
-    value = JSON.parse(row.document);
-  } catch {
-    return { why: 'What was kept is not JSON.' };
-  }
-  const read = readDocument(kind, row.version, value);
-  return read.ok ? { record: read.value } : { why: read.fault[0]?.text ?? 'It cannot be read.' };
-}
-
 /**
  * Records of one kind with revisions: a write names the revision it was based on, null for a new one. A stale write throws
  * an HttpFault with the newer record. What is removed goes to the bin, and a later write takes it out again.
@@ -52,7 +37,7 @@ export class RecordStore<K extends RecordKind> {
   list(planId?: string): Kept<DocumentOf<K>>[] {
     return this.rows(planId).flatMap((row) => {
       const read = readRow(this.kind, row);
-      return 'record' in read ? [{ planId: row.owner, revision: row.revision, record: read.record }] : [];
+      return 'document' in read ? [{ planId: row.owner, revision: row.revision, record: read.document }] : [];
     });
   }
 
@@ -146,7 +131,7 @@ export class RecordStore<K extends RecordKind> {
   private toKept(row: Row): Kept<DocumentOf<K>> {
     const read = readRow(this.kind, row);
     if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
-    return { planId: row.owner, revision: row.revision, record: read.record };
+    return { planId: row.owner, revision: row.revision, record: read.document };
   }
 }
 

@@ -19,7 +19,7 @@ const QUIET_MS = 400;
 const RETRY_MS = 2500;
 /** How soon a page that is about to go sends. */
 const HURRY_MS = 40;
-const LOOK_MS = 5000;
+const LOOK_MS = 2000;
 
 /** Which version of each clashing part goes on, by its path. */
 export type Choices = Readonly<Record<string, Side>>;
