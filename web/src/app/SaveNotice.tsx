@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { wordOfKind } from '@jade/core/documents';
 import { type Side, mergeKept, pathText, sayClash } from '@jade/core/merge';
 import type { Plan } from '@jade/core/plan';
@@ -33,8 +33,12 @@ const BAND = 'bg-persimmon-wash px-6 py-2';
 export function SaveNotice() {
   const { entries, isFull } = useAppSelector((s) => s.outbox);
   const { id } = usePlanState();
-  // Plans that are not open wait on Cast.
-  const own = Object.values(entries).filter((e) => e.kind !== 'plan' || e.id === id);
+  const isElsewhere = (e: Waiting): boolean => e.kind === 'plan' && e.id !== id;
+  // A plan that is not open here is decided where it is.
+  const elsewhere = Object.values(entries).find(
+    (e) => isElsewhere(e) && (e.state === 'clash' || e.state === 'refused'),
+  );
+  const own = Object.values(entries).filter((e) => !isElsewhere(e));
   const clash = own.find((e) => e.state === 'clash');
   const refused = own.find((e) => e.state === 'refused');
   const away = own.find((e) => e.state === 'away');
@@ -44,6 +48,15 @@ export function SaveNotice() {
         <p role="alert" className={BAND} data-testid="storage-notice">
           This browser’s storage is full: what you change is only in this tab until the server has it. Leave
           the tab open until it says “saved”.
+        </p>
+      )}
+      {elsewhere && (
+        <p role="status" className={BAND} data-testid="elsewhere-notice">
+          {(elsewhere.mine as Plan | null)?.name ?? 'A plan'}{' '}
+          {elsewhere.state === 'clash' ? 'was changed in two windows' : 'could not be saved'}:{' '}
+          <Link className="act" to={`/plan/${elsewhere.id}/brief`}>
+            open it to decide
+          </Link>
         </p>
       )}
       {clash ? (
