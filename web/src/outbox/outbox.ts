@@ -253,7 +253,7 @@ export class Outbox {
         if (!shelf.adopt(found, tab)) continue;
         const { entry } = found;
         this.redux.dispatch(entryPut({ entry, isKept: true }));
-        if (entry.mine && entry.base.document)
+        if (entry.mine)
           this.redux.dispatch(
             documentMerged({ ...addressOf(entry), before: entry.base, base: entry.base, mine: entry.mine }),
           );
