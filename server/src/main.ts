@@ -1,15 +1,14 @@
 import { pino } from 'pino';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
-import { type Store, StoreFault, openStore } from './db/index.ts';
+import { type Store, StoreFault, openStore, sayTrouble, troubleOf } from './db/index.ts';
 import { seedDemo } from './seed.ts';
 import { keepSwept } from './sweep.ts';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
-const store = openOrEnd(config.databaseFile);
+const store = openOrEnd();
 if (store.backup) log.warn({ backup: store.backup }, 'database migrated; a backup was kept');
-if (config.seed) seedDemo(store);
 keepSwept(store, log);
 
 const server = buildApp({ store, log, pages: config.pages }).listen(config.port, '127.0.0.1', () => {
@@ -29,12 +28,17 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 });
 
 /** A file that cannot be used ends the program with one sentence; the file stays as it is. */
-function openOrEnd(file: string): Store {
+function openOrEnd(): Store {
   try {
-    return openStore(file);
+    const opened = openStore(config.databaseFile);
+    if (config.seed) seedDemo(opened);
+    return opened;
   } catch (error) {
-    if (!(error instanceof StoreFault)) throw error;
-    process.stderr.write(`${error.message}\n`);
+    const trouble = troubleOf(error);
+    if (!(error instanceof StoreFault) && !trouble) throw error;
+    const text =
+      error instanceof StoreFault ? error.message : `${config.databaseFile}: ${sayTrouble(trouble!)}`;
+    process.stderr.write(`${text}\n`);
     process.exit(1);
   }
 }

@@ -90,7 +90,9 @@ describe('files that cannot be used are left as they are, with a sentence', () =
     openStore(deep).close();
     expect(existsSync(deep)).toBe(true);
     const file = made('in-the-way.sqlite');
-    expect(() => openStore(join(file, 'plans.sqlite'))).toThrow();
+    expect(() => openStore(join(file, 'plans.sqlite'))).toThrow(
+      /^The folder .* cannot be made \(\w+\); set DB_FILE/,
+    );
   });
 });
 

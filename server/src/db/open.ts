@@ -54,6 +54,14 @@ const closer = (sqlite: Database.Database) => ({ close: () => void sqlite.close(
 function lookAt(file: string, migrations: readonly { readonly when: number }[]) {
   try {
     mkdirSync(dirname(file), { recursive: true });
+  } catch (error) {
+    const { code } = error as { code?: string };
+    throw new StoreFault(
+      `The folder ${dirname(file)} cannot be made (${code ?? String(error)}); set DB_FILE to a file in a folder that can be written to.`,
+      { cause: error },
+    );
+  }
+  try {
     return existsSync(file) ? inspectFile(file, migrations) : undefined;
   } catch (error) {
     throw toStoreFault(error, file);
