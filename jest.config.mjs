@@ -13,4 +13,8 @@ const project = (name) => ({
 });
 
 // One worker a core: the suites share nothing, and the machine that checks has few.
-export default { maxWorkers: '100%', projects: ['core', 'server', 'web', 'cli'].map(project) };
+export default {
+  maxWorkers: '100%',
+  testTimeout: 30_000,
+  projects: ['core', 'server', 'web', 'cli'].map(project),
+};

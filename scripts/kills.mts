@@ -92,6 +92,8 @@ async function openTab(tab: Tab): Promise<Page> {
 
 /** What was typed last at each place, and what was turned; counted against the server. */
 const typed = { cast: '', subject: '', note: '', at: 0, poses: new Map<Tab, string>() };
+/** Words of the plan: a clash may be decided for the other window, and then they are set aside or in an earlier revision. */
+const wordsOf = (): string[] => [typed.cast, typed.subject, ...typed.poses.values()].filter(Boolean);
 let words = 0;
 const word = (): string => `w${++words}`;
 const counts = { typed: 0, closed: 0, asked: 0 };
@@ -165,26 +167,22 @@ async function findMissing(): Promise<string[]> {
   const given = await Promise.all(
     asides
       .filter((a) => a.kind === 'plan')
-      .map(async (a) => (await read<{ document: Saved['plan'] }>(`/set-aside/${a.id}`)).document.brief.pose),
+      .map(async (a) => (await read<{ document: Saved['plan'] }>(`/set-aside/${a.id}`)).document),
   );
   // What one window saved and the other, which showed it, typed over later is history, and not lost.
   const revisions = await read<{ revision: number }[]>(`/plans/${PLAN}/revisions`);
   const before = await Promise.all(
-    revisions
-      .slice(0, MOST_LOOKED)
-      .map(async (r) => (await read<Saved['plan']>(`/plans/${PLAN}/revisions/${r.revision}`)).brief.pose),
+    revisions.slice(0, MOST_LOOKED).map((r) => read<Saved['plan']>(`/plans/${PLAN}/revisions/${r.revision}`)),
   );
+  const kept = new Set([plan, ...given, ...before].flatMap((p) => [p.cast, p.brief.subject, p.brief.pose]));
   const missing: string[] = [];
   const expect = (what: string, is: unknown, wish: unknown): void => {
     if (wish !== '' && is !== wish)
       missing.push(`${what}: ${String(wish)} was typed, ${String(is)} is there`);
   };
-  expect('cast', plan.cast, typed.cast);
-  expect('subject', plan.brief.subject, typed.subject);
   expect('note of the paper', papers.find((p) => p.record.name === PAPER)?.record.note, typed.note);
   expect('step at the bench', runs.at(-1)?.record.at ?? 0, typed.at);
-  for (const pose of typed.poses.values())
-    if (![plan.brief.pose, ...given, ...before].includes(pose)) missing.push(`pose: ${pose} is nowhere`);
+  for (const text of wordsOf()) if (!kept.has(text)) missing.push(`${text} of the plan is nowhere`);
   return missing;
 }
 

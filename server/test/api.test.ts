@@ -147,7 +147,7 @@ describe('records, papers, settings', () => {
     expect(large.status).toBe(400);
     expect(large.body.error.issues[0].text).toContain('larger than this sheet');
     expect((await app().get('/api/cutting.pdf').query({ title: 'x' })).status).toBe(400);
-  });
+  }, 30_000);
 
   test('papers and settings keep what is put', async () => {
     seedDemo(store);

@@ -1,8 +1,12 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import { toCuttingPdf } from '@jade/core/booklet';
 import { toCutting } from '@jade/core/paper';
-import type { CuttingOrder } from './write.ts';
+import type { CuttingAnswer, CuttingOrder } from './write.ts';
 
-const { title, stock, piece, rules } = workerData as CuttingOrder;
-const pdf = await toCuttingPdf({ title, stock, cutting: toCutting(piece, stock, rules) });
-parentPort?.postMessage(pdf);
+parentPort?.on('message', ({ id, order }: { id: number; order: CuttingOrder }) => {
+  const { title, stock, piece, rules } = order;
+  const tell = (answer: CuttingAnswer): void => parentPort?.postMessage(answer);
+  toCuttingPdf({ title, stock, cutting: toCutting(piece, stock, rules) })
+    .then((pdf) => tell({ id, pdf }))
+    .catch((error: unknown) => tell({ id, fault: String(error) }));
+});

@@ -11,22 +11,60 @@ export interface CuttingOrder {
   readonly rules: CuttingRules;
 }
 
+/** What the thread answers: the PDF of an order by its number, or why there is none. */
+export type CuttingAnswer =
+  { readonly id: number; readonly pdf: Uint8Array } | { readonly id: number; readonly fault: string };
+
 /** The largest sheet in the most pieces takes a few seconds. */
 const MOST_MS = 30_000;
 
+interface Waiting {
+  readonly resolve: (pdf: Buffer) => void;
+  readonly reject: (error: Error) => void;
+}
+
+let thread: Worker | undefined;
+const waiting = new Map<number, Waiting>();
+let orders = 0;
+
+/** The one thread, started with the first order and kept: starting it takes longer than most orders. */
+function getThread(): Worker {
+  if (thread) return thread;
+  const started = new Worker(fileURLToPath(new URL('./thread.mjs', import.meta.url)), { execArgv: [] });
+  started.on('message', (answer: CuttingAnswer) => {
+    const who = waiting.get(answer.id);
+    waiting.delete(answer.id);
+    if ('pdf' in answer) who?.resolve(Buffer.from(answer.pdf));
+    else who?.reject(new Error(answer.fault));
+  });
+  started.on('error', (error: Error) => endThread(started, error));
+  // It keeps no server alive that has been asked to stop; a listener added later would hold it again.
+  started.unref();
+  thread = started;
+  return started;
+}
+
+/** Ends the thread with all it was asked; the next order starts another. */
+function endThread(ended: Worker, error: Error): void {
+  if (thread === ended) thread = undefined;
+  void ended.terminate();
+  waiting.forEach((w) => w.reject(error));
+  waiting.clear();
+}
+
 /** Writes the PDF in a thread of its own; it is stopped, and said, when it takes too long. */
 export function writeCutting(order: CuttingOrder): Promise<Buffer> {
-  const worker = new Worker(fileURLToPath(new URL('./thread.mjs', import.meta.url)), {
-    workerData: order,
-    execArgv: [],
-  });
+  const id = ++orders;
+  const own = getThread();
   return new Promise<Buffer>((resolve, reject) => {
-    const timer = setTimeout(() => reject(new HttpFault('took-too-long')), MOST_MS);
-    worker.once('message', (pdf: Uint8Array) => resolve(Buffer.from(pdf)));
-    worker.once('error', reject);
-    worker.once('exit', (code) => {
-      clearTimeout(timer);
-      if (code !== 0) reject(new Error(`the thread that writes PDFs ended with ${code}`));
-    });
-  }).finally(() => void worker.terminate());
+    const timer = setTimeout(() => endThread(own, new HttpFault('took-too-long')), MOST_MS);
+    const over =
+      <T>(tell: (value: T) => void) =>
+      (value: T): void => {
+        clearTimeout(timer);
+        tell(value);
+      };
+    waiting.set(id, { resolve: over(resolve), reject: over(reject) });
+    own.postMessage({ id, order });
+  });
 }
