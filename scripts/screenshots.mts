@@ -154,11 +154,14 @@ await new Promise<void>((resolve) => server.stdout.once('data', () => resolve())
 const browser = await chromium.launch({ executablePath: findChromium(), args: chromiumArgs });
 try {
   for (const view of views.filter((v) => !only || only.split(',').includes(v.name))) {
-    const page = await browser.newPage({
+    const context = await browser.newContext({
+      serviceWorkers: 'block',
+      locale: 'en-GB',
       viewport: view.size ?? { width: 1280, height: 800 },
       colorScheme: view.lamp ? 'dark' : 'light',
       reducedMotion: 'reduce',
     });
+    const page = await context.newPage();
     page.on('pageerror', (error) => process.stderr.write(`${view.name}: ${error.message}\n`));
     page.on(
       'console',
@@ -170,7 +173,7 @@ try {
     await view.act?.(page);
     await page.waitForTimeout(300);
     await page.screenshot({ path: `${folder}/${view.name}.png` });
-    await page.close();
+    await context.close();
   }
 } finally {
   await browser.close();

@@ -6,6 +6,7 @@ import type { Plan } from '@jade/core/plan';
 import { useCreatePlanMutation } from '../api/index.ts';
 import { type Waiting, keyOf } from '../outbox/index.ts';
 import { type SaveState, usePlanState } from '../plan/index.ts';
+import { sayMoment } from '../ui/index.ts';
 import { useAppSelector } from './hooks.ts';
 import { useIsWhole } from './keepPage.ts';
 import { useOutbox } from './outbox.ts';
@@ -148,7 +149,7 @@ function ClashPanel({ entry }: { entry: Waiting }) {
         <thead>
           <tr>
             <th scope="col">part</th>
-            <th scope="col">here</th>
+            <th scope="col">here{entry.at && `, ${sayMoment(entry.at)}`}</th>
             <th scope="col">in the other window</th>
           </tr>
         </thead>
