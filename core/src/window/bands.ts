@@ -16,7 +16,7 @@ export interface StockPiece {
 }
 
 /** A flap (its corner) or a pleat (no corner) after a step: width in sheet sides, and layers. */
-export interface StackedPlace {
+interface StackedPlace {
   readonly tip: string | null;
   readonly width: number;
   readonly layers: number;
