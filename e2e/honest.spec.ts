@@ -129,11 +129,12 @@ test('at 820 px the pleats keep their names, and feet are chosen anew from the v
 test.describe('a browser that writes decimals with a comma', () => {
   test.use({ locale: 'de-DE' });
   test('figures, lengths and dates follow it, and a comma is read', async ({ page }) => {
-    await page.goto('/plan/demo-owl/paper');
+    await page.goto('/plan/demo-hare/paper');
     await expect(rail(page, 'Thickness')).toContainText(/\d,\d\d/);
-    await write(page, 'Side', '94,5');
-    await expect(page.getByLabel('Side', { exact: true }).first()).toHaveValue('94,5 mm');
-    await pleat(page, 'Diary').click();
+    await write(page, 'Side', '180,5');
+    await expect(page.getByLabel('Side', { exact: true }).first()).toHaveValue('180,5 mm');
+    await saved(page);
+    await page.goto('/plan/demo-owl/diary');
     await expect(page.getByRole('heading', { name: 'What became of the sheet' })).toBeVisible();
     await expect(page.getByRole('table').first()).toContainText(/\d{1,2}\. [A-Z][a-zä]+\.? \d{4}/);
     await saved(page);

@@ -1,4 +1,4 @@
-import { beginPlan, expect, model, pleat, rail, saved, sentence, test, tool } from './support.ts';
+import { beginPlan, expect, model, pleat, rail, saved, sentence, test, tool, sent } from './support.ts';
 
 test('a blintz is folded by keyboard alone: one corner, then three repeats', async ({ page }) => {
   await beginPlan(page, 'Lantern');
@@ -158,14 +158,17 @@ test('the drawer is sorted, a paper is put in, taken out and put back; units cha
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(rows).toHaveCount(13);
   await page.getByRole('button', { name: 'take out Newt green' }).click();
+  await sent(page);
   await page.goto('/settings');
   await page.getByLabel('Lengths in').selectOption('in');
+  await sent(page);
   await page.goto('/plan/demo-owl/paper');
   await expect(page.getByTestId('wanted-side')).toHaveText('3 11/16 in');
   await page.goto('/settings');
   await page.getByLabel('Fingers from').fill('99');
   await expect(page.getByText('Not changed: widths must fall')).toBeVisible();
   await page.getByLabel('Lengths in').selectOption('mm');
+  await sent(page);
 });
 
 test('a reverse fold is made on the model; the wrong kind is refused and names the right one', async ({
