@@ -39,7 +39,8 @@ async function insist<T>(load: () => Promise<T>): Promise<T> {
     try {
       return await load();
     } catch (error) {
-      if (!(error instanceof TypeError)) throw error;
+      // A fault in the screen's own code is no missing file: it is told, not tried for ever.
+      if (!(error instanceof TypeError && /fetch|import/i.test(error.message))) throw error;
       await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
     }
   }
