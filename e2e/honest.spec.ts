@@ -140,3 +140,63 @@ test.describe('a browser that writes decimals with a comma', () => {
     await saved(page);
   });
 });
+
+test('one size for one figure: the cast says what its brief reckons by the diary', async ({ page }) => {
+  await page.goto('/');
+  const card = page.getByRole('listitem').getByRole('link', { name: /^otter/i });
+  await expect(card).toContainText(/\d+ × \d+ mm from/);
+  const [, tall, long] = (await card.innerText()).match(/(\d+) × (\d+) mm from/)!;
+  await card.click();
+  const answer = page.getByRole('region', { name: 'What the folds give' });
+  await expect(answer).toContainText('by the diary');
+  const [, reckoned, way] = (await answer.innerText()).match(/and\s([\d.]+)\smm\s(tall|long) by the diary/)!;
+  expect(Math.abs(Number(reckoned) - Number(way === 'tall' ? tall : long))).toBeLessThanOrEqual(0.51);
+});
+
+test('the size of a base is that of its picture, as it stands', async ({ page }) => {
+  for (const base of ['fish', 'bird', 'kite']) {
+    await page.goto(`/bases/${base}`);
+    const sentence = page.getByTestId('base-sentence');
+    await expect(sentence).toContainText(/\d\.\d+ × \d\.\d+/);
+    const [, width, height] = (await sentence.innerText()).match(/(\d\.\d+) × (\d\.\d+)/)!.map(Number);
+    const drawn = await page
+      .getByRole('img', { name: / base, folded$/ })
+      .locator('polygon')
+      .evaluateAll((all) =>
+        all.map((p) => p.getBoundingClientRect()).map((r) => [r.left, r.right, r.top, r.bottom]),
+      );
+    const span = (low: number, high: number): number =>
+      Math.max(...drawn.map((r) => r[high]!)) - Math.min(...drawn.map((r) => r[low]!));
+    expect(span(0, 1) / span(2, 3)).toBeCloseTo(width! / height!, 1);
+  }
+});
+
+test('a step never takes more minutes than the whole it is set against', async ({ page }) => {
+  await page.goto('/plan/demo-moth/folds');
+  const time = rail(page, 'Time');
+  const steps = page.getByRole('button', { name: /^Step \d+,/ });
+  await expect(steps.first()).toBeVisible();
+  for (const step of await steps.all()) {
+    await step.click();
+    await expect(time).toContainText(/of/);
+    const [, part, whole] = (await time.innerText()).match(/([\d.]+)\s+of ([\d.]+) min/)!.map(Number);
+    expect(part!).toBeLessThanOrEqual(whole!);
+  }
+});
+
+test('while a plan is being folded its brief says so, and never that nothing is folded', async ({ page }) => {
+  await page.addInitScript(() => {
+    const seen: string[] = [];
+    (window as unknown as { seen: string[] }).seen = seen;
+    new MutationObserver(() => {
+      const text = document.body?.innerText ?? '';
+      for (const said of ['Nothing is folded yet', 'Folding the plan'])
+        if (text.includes(said) && !seen.includes(said)) seen.push(said);
+    }).observe(document, { subtree: true, childList: true, characterData: true });
+  });
+  await page.goto('/plan/demo-newt/brief');
+  await expect(page.getByRole('region', { name: 'What the folds give' })).toBeVisible();
+  expect(await page.evaluate(() => (window as unknown as { seen: string[] }).seen)).toEqual([
+    'Folding the plan',
+  ]);
+});
