@@ -12,15 +12,14 @@ import { toReadings, toWindowInput } from '@jade/core/readings';
 import { defaultSettings } from '@jade/core/settings';
 import { findRemedies, sayBand, sayRemedy, toWindow } from '@jade/core/window';
 
+import { listResults } from '@jade/core/kinds';
+import { type PointRef, resolvePoint } from '@jade/core/references';
 import {
-  type PointRef,
   type Replay,
   type ReplayedStep,
   contextAfter,
-  listResults,
   moveWord,
   nameSteps,
-  resolvePoint,
   sayStep,
 } from '@jade/core/sequence';
 import { sheetArea } from '@jade/core/sheet';

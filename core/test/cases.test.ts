@@ -3,13 +3,8 @@ import { describe, expect, test } from '@jest/globals';
 import { checkSequence } from '../src/checks/index.ts';
 import { type FlatState, checkState, foldsOf, toMeasures } from '../src/folded/index.ts';
 import { checkLayers } from '../src/layers/index.ts';
-import {
-  type Sequence,
-  contextAfter,
-  listResults,
-  replaySequence,
-  stepSchema,
-} from '../src/sequence/index.ts';
+import { listResults } from '../src/kinds/index.ts';
+import { type Sequence, contextAfter, replaySequence, stepSchema } from '../src/sequence/index.ts';
 import { isSameState, mixedTip } from './walk.ts';
 
 /** Small plans on which the engine was wrong once; each says what is wanted of it. */

@@ -1,7 +1,8 @@
 import { buildChance } from '../src/chance/index.ts';
 import { facetOnSheet } from '../src/folded/index.ts';
 import { centroidOf } from '../src/geometry/index.ts';
-import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../src/sequence/index.ts';
+import type { PointRef } from '../src/references/index.ts';
+import { type Replay, type Step, replaySequence, stepSchema } from '../src/sequence/index.ts';
 
 /** A plan of `count` legal steps on a square, the same for the same seed; used by benchmarks and laws. */
 export function generateSteps(count: number, seed: number, mostFacets = 60): Step[] {

@@ -7,7 +7,8 @@ import { patternOf } from '../src/formats/index.ts';
 import type { Point } from '../src/geometry/index.ts';
 import { collapse, foldOver, petal, pleat } from '../src/moves/index.ts';
 import { closingAngles } from '../src/moves/closing.ts';
-import { type PointRef, replaySequence, write } from '../src/sequence/index.ts';
+import type { PointRef } from '../src/references/index.ts';
+import { replaySequence, write } from '../src/sequence/index.ts';
 import { fold, onto, square, through } from './builders.ts';
 
 const base = (id: string) => foldBase(findBase(id)!).state;

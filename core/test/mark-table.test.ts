@@ -10,7 +10,7 @@ import {
   findMark,
   writeMark,
 } from '../src/marks/index.ts';
-import { resolvePoint } from '../src/sequence/index.ts';
+import { resolvePoint } from '../src/references/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../src/sheet/index.ts';
 
 function tableOf(sheet: SheetShape, levels: number): MarkTable {

@@ -11,8 +11,9 @@ import {
   isTurned,
   readExact,
 } from '../src/geometry/index.ts';
-import type { LineRef, Move, NamedPoints, PointRef, Sequence, Step } from '../src/sequence/index.ts';
-import { mapMove } from '../src/sequence/visit.ts';
+import { type Move, mapMove } from '../src/kinds/index.ts';
+import type { LineRef, NamedPoints, PointRef } from '../src/references/index.ts';
+import type { Sequence, Step } from '../src/sequence/index.ts';
 import { type SheetShape, type SheetSymmetry, landmarksOf, mapPoint } from '../src/sheet/index.ts';
 
 /** A way to look at a sequence: the sheet mapped onto itself, or the whole sequence folded with the other side up. */

@@ -24,15 +24,8 @@ import {
   proveExact,
   writeMark,
 } from '../src/marks/index.ts';
-import {
-  type LineRef,
-  type PointRef,
-  nameSteps,
-  replaySequence,
-  resolveLine,
-  sayStep,
-  stepSchema,
-} from '../src/sequence/index.ts';
+import { type LineRef, type PointRef, resolveLine } from '../src/references/index.ts';
+import { nameSteps, replaySequence, sayStep, stepSchema } from '../src/sequence/index.ts';
 import type { SheetShape } from '../src/sheet/index.ts';
 import { type Surd, Tower } from '../src/surd/index.ts';
 

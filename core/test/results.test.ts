@@ -4,17 +4,9 @@ import { buildCastPlans } from '../src/demo/index.ts';
 import { checkState } from '../src/folded/index.ts';
 import { lineOnto, lineThrough } from '../src/geometry/index.ts';
 import { ghostOf } from '../src/moves/index.ts';
-import {
-  type Move,
-  type ResolveContext,
-  listResults,
-  replaySequence,
-  resolveLine,
-  sayStep,
-  stepSchema,
-  write,
-} from '../src/sequence/index.ts';
-import { makeMove } from '../src/sequence/make.ts';
+import { type Move, listResults, makeMove } from '../src/kinds/index.ts';
+import { type ResolveContext, resolveLine } from '../src/references/index.ts';
+import { replaySequence, sayStep, stepSchema, write } from '../src/sequence/index.ts';
 import { toEvenings } from '../src/schedule/index.ts';
 import { buildFlatSheet } from '../src/folded/index.ts';
 

@@ -2,13 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { buildOwlSteps } from '../src/demo/index.ts';
 import { toMeasures } from '../src/folded/index.ts';
+import { type LineRef, type PointRef, sayPoint } from '../src/references/index.ts';
 import {
-  type LineRef,
-  type PointRef,
   type Step,
   nameSteps,
   replaySequence,
-  sayPoint,
   sayStep,
   stepSchema,
   stepsThatUse,

@@ -2,14 +2,13 @@ import { describe, expect, test } from '@jest/globals';
 import { findBase } from '../src/bases/index.ts';
 import { drawStep } from '../src/drawing/index.ts';
 import { checkState, toMeasures, toModel } from '../src/folded/index.ts';
+import { moveSchema, refsOf } from '../src/kinds/index.ts';
+import type { PointRef } from '../src/references/index.ts';
 import {
-  type PointRef,
   type Replay,
   type Step,
-  moveSchema,
   moveWord,
   nameSteps,
-  refsOf,
   replaySequence,
   sayStep,
   stepsUsedBy,

@@ -3,16 +3,9 @@ import { type FlatState, checkState, facetOnSheet, facetsAt, foldsOf, toModel } 
 import { type Point, areaOf, boundsOf, centroidOf, distance, lineOnto } from '../src/geometry/index.ts';
 import { checkLayers } from '../src/layers/index.ts';
 import { type ReflectRequest, reflectBeyond } from '../src/moves/index.ts';
-import {
-  type LineRef,
-  type Move,
-  type PointRef,
-  type Replay,
-  type Sequence,
-  type Step,
-  replaySequence,
-  stepSchema,
-} from '../src/sequence/index.ts';
+import type { Move } from '../src/kinds/index.ts';
+import type { LineRef, PointRef } from '../src/references/index.ts';
+import { type Replay, type Sequence, type Step, replaySequence, stepSchema } from '../src/sequence/index.ts';
 import { symmetriesOf } from '../src/sheet/index.ts';
 import { type Image, differs, imageOf } from './mirrored.ts';
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { findBase, foldBase } from '@jade/core/bases';
+import { TOOLS, type Tool, methodsOf, toolGroups, toolOfKey } from '@jade/core/kinds';
 import { replaySequence, stepSchema } from '@jade/core/sequence';
 import {
   type Composer,
@@ -8,17 +9,10 @@ import {
   advance,
   asksForFlap,
   beginComposer,
+  creasesWanted,
   promptOf,
   toMove,
 } from '../src/features/folds/composer.ts';
-import {
-  GROUPS,
-  TOOLS,
-  type Tool,
-  creasesWanted,
-  methodsOf,
-  toolOfKey,
-} from '../src/features/folds/tools.ts';
 
 const pick = (name: string): Pick => ({ name, ref: { kind: 'named', name } });
 const run = (state: Composer, ...events: ComposerEvent[]): Composer => events.reduce(advance, state);
@@ -134,7 +128,7 @@ describe('authoring a step', () => {
       degrees: -30,
     });
     expect(promptOf(beginComposer('unfold'))).toBe('Choose the step to unfold');
-    expect(toMove(run(beginComposer('unfold'), { kind: 'step to open chosen', step: 's' }))).toEqual({
+    expect(toMove(run(beginComposer('unfold'), { kind: 'option set', option: { opens: 's' } }))).toEqual({
       kind: 'unfold',
       step: 's',
     });
@@ -147,7 +141,7 @@ describe('authoring a step', () => {
       { kind: 'method chosen', method: 'angle' },
       point('O'),
       point('C'),
-      { kind: 'option set', option: { degrees: 130 } },
+      { kind: 'option set', option: { turnsBy: 130 } },
     );
     expect(toMove(state)).toMatchObject({
       kind: 'reverse',
@@ -202,7 +196,7 @@ describe('authoring a step', () => {
       if (creasesWanted(tool) > 0)
         for (const key of ['x', 'y'])
           state = advance(state, { kind: 'crease clicked', key, from: pick('O').ref, to: pick(key).ref });
-      if (tool === 'unfold') state = advance(state, { kind: 'step to open chosen', step: 's' });
+      if (tool === 'unfold') state = advance(state, { kind: 'option set', option: { opens: 's' } });
       for (let asked = 0; promptOf(state) && asked < 8; asked++) {
         expect(toMove(state)).toBeUndefined();
         state = asksForFlap(state)
@@ -215,7 +209,7 @@ describe('authoring a step', () => {
   );
 
   test('every tool stands in one group and has a key of its own', () => {
-    const listed = GROUPS.flatMap((g) => g.tools);
+    const listed = toolGroups.flatMap((g) => g.tools);
     expect([...listed].sort()).toEqual(Object.keys(TOOLS).sort());
     expect(new Set(Object.values(TOOLS).map((t) => t.key)).size).toBe(listed.length);
     for (const tool of listed) expect(toolOfKey(TOOLS[tool].key.toLowerCase())).toBe(tool);

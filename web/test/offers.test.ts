@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { findBase, foldBase } from '@jade/core/bases';
-import { type Move, type PointRef, replaySequence, stepSchema } from '@jade/core/sequence';
+import type { Move } from '@jade/core/kinds';
+import type { PointRef } from '@jade/core/references';
+import { replaySequence, stepSchema } from '@jade/core/sequence';
 import { listLandmarks } from '../src/engine/landmarks.ts';
 import { dragGhost, listCreases, offerResults, proposeMoves } from '../src/engine/offers.ts';
 

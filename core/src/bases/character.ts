@@ -1,5 +1,6 @@
 import { type FlatState, foldsOf } from '../folded/index.ts';
 import { bearing } from '../geometry/index.ts';
+import { specOf } from '../kinds/index.ts';
 import type { Step } from '../sequence/index.ts';
 
 /** The angles all folds of a state keep to, in degrees; "free" where they keep to none of the usual ones. */
@@ -21,20 +22,9 @@ export function angleFamilyOf(state: FlatState): AngleFamily {
   return FAMILIES.find(([, step]) => keeps(step))?.[0] ?? 'free';
 }
 
-const HARD: Partial<Record<Step['move']['kind'], number>> = {
-  squash: 1,
-  petal: 2,
-  ear: 1,
-  collapse: 2,
-  sink: 3,
-  crimp: 2,
-  refold: 3,
-  swivel: 2,
-};
-
 /** How hard a base is to make, from 1 (folds one after another) to 4. */
 export function difficultyOf(steps: readonly Step[]): 1 | 2 | 3 | 4 {
-  const hardest = Math.max(0, ...steps.map((s) => HARD[s.move.kind] ?? 0));
+  const hardest = Math.max(0, ...steps.map((s) => specOf(s.move).difficulty));
   const long = steps.length > 12 ? 1 : 0;
   return Math.min(4, 1 + hardest + long) as 1 | 2 | 3 | 4;
 }

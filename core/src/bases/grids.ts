@@ -1,4 +1,4 @@
-import type { PointRef } from '../sequence/index.ts';
+import type { PointRef } from '../references/index.ts';
 import {
   folds,
   on,

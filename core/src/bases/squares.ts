@@ -1,4 +1,4 @@
-import type { NamedPoints } from '../sequence/index.ts';
+import type { NamedPoints } from '../references/index.ts';
 import {
   folds,
   at,

@@ -1,4 +1,5 @@
-import { type NamedPoints, type PointRef, type Step, write } from '../sequence/index.ts';
+import type { NamedPoints, PointRef } from '../references/index.ts';
+import { type Step, write } from '../sequence/index.ts';
 import type { Point } from '../geometry/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 

@@ -3,14 +3,8 @@ import { type Point, lengthWithin } from '../geometry/index.ts';
 import { type PaperLimits, toBulk, toFingerVerdict } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { measureState, narrowestOf, sayPlace } from '../readings/index.ts';
-import {
-  type Replay,
-  type ReplayedStep,
-  type Step,
-  contextAfter,
-  repeatMove,
-  resolvePoint,
-} from '../sequence/index.ts';
+import { resolvePoint } from '../references/index.ts';
+import { type Replay, type ReplayedStep, type Step, contextAfter, repeatMove } from '../sequence/index.ts';
 import { symmetriesOf } from '../sheet/index.ts';
 import { type LengthUnit, toFigure, toLengthText } from '../units/index.ts';
 import { checkColours } from './colours.ts';

@@ -2,7 +2,8 @@ import { type FlatState, facetsAt, foldsOf, isAbove } from '../folded/index.ts';
 import { type Line, type Point, isTurned, lineThrough, sideOf, tolerance } from '../geometry/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { measureState } from '../readings/index.ts';
-import { type Replay, contextAfter, resolvePoint } from '../sequence/index.ts';
+import { resolvePoint } from '../references/index.ts';
+import { type Replay, contextAfter } from '../sequence/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 import type { Finding } from './findings.ts';
 

@@ -1,16 +1,9 @@
+import { alignmentsOf, specOf } from '../kinds/index.ts';
 import { type Point, between, distance, isInside, isTurned } from '../geometry/index.ts';
 import { type FlatState, facetOnModel, facetsAt, foldsOf, toMeasures, toModel } from '../folded/index.ts';
-import {
-  type LineRef,
-  type PointRef,
-  type Replay,
-  type ReplayedStep,
-  nameSteps,
-  refsOf,
-  replaySequence,
-  resolvePoint,
-  sayPoint,
-} from '../sequence/index.ts';
+import { refsOf } from '../kinds/index.ts';
+import { type LineRef, type PointRef, resolvePoint, sayPoint } from '../references/index.ts';
+import { type Replay, type ReplayedStep, nameSteps, replaySequence } from '../sequence/index.ts';
 import { type SheetSymmetry, landmarksOf } from '../sheet/index.ts';
 import { type NeededCrease, needsOf, opensPaper, pressedBy } from './needs.ts';
 
@@ -60,7 +53,8 @@ const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' :
 function checkNeeds(step: ReplayedStep): Finding[] {
   const needs = needsOf(step);
   // A single reverse fold or sink is creased as it is made; a list helps where many creases go together.
-  if (!needs || needs.creases.length < 3 || step.move.kind === 'reverse') return [];
+  const { bends, presses } = specOf(step.move).beforehand;
+  if (!needs || needs.creases.length < 3 || !bends) return [];
   const found: Finding[] = [];
   if (needs.toReverse > 0)
     found.push({
@@ -68,7 +62,7 @@ function checkNeeds(step: ReplayedStep): Finding[] {
       kind: 'reverse first',
       text: `Before step ${step.number} bend ${count(needs.toReverse, 'crease')} the other way: pressed before with the wrong sense.`,
     });
-  if (needs.missing > 0 && step.move.kind === 'collapse')
+  if (needs.missing > 0 && presses)
     found.push({
       step: step.number,
       kind: 'crease missing',
@@ -83,10 +77,10 @@ function checkNeeds(step: ReplayedStep): Finding[] {
  */
 function checkEveryLayer(step: ReplayedStep, replay: Replay): Finding[] {
   const { move } = step;
-  if (move.kind !== 'reverse' && move.kind !== 'sink' && move.kind !== 'crimp') return [];
+  if (!specOf(move).beforehand.everyLayer) return [];
   const needs = needsOf(step);
   if (!needs) return [];
-  const follows = (move.kind === 'crimp' ? move.lines : [move.line]).some((l) => l.kind === 'crease');
+  const follows = alignmentsOf(move).some((l) => l.kind === 'crease');
   const lacking = needs.creases.filter((c) => c.state === 'missing' || c.state === 'part');
   const wrong = follows ? needs.creases.filter((c) => c.state === 'reverse') : [];
   const whereOf = (list: readonly NeededCrease[]): string =>
@@ -232,10 +226,10 @@ function checkAccess(
   points: Replay['sequence']['points'],
 ): Finding[] {
   const { move } = step;
-  const needsAccess = move.kind === 'pull' || (move.kind === 'fold' && move.tuck);
-  if (!needsAccess || step.refusal) return [];
+  const [reached] = specOf(move).reachesFor(move);
+  if (!reached || step.refusal) return [];
   const trails = new Map(earlier.flatMap((e) => (e.trail ? [[e.step.id, e.trail] as const] : [])));
-  const named = resolvePoint(move.flap[0]!, { state: step.before, points, trails, numbers: new Map() });
+  const named = resolvePoint(reached, { state: step.before, points, trails, numbers: new Map() });
   const flap = named.ok ? named.value.sheet : undefined;
   if (!flap || isFree(step.before, flap)) return [];
   const closedBy = [...earlier].reverse().find((e) => isFree(e.before, flap) && !isFree(e.after, flap));

@@ -1,14 +1,8 @@
 import { distance, readExact } from '../geometry/index.ts';
 import { findWays, writeHalvings } from '../marks/index.ts';
 import type { Plan } from '../plan/index.ts';
-import {
-  type LineRef,
-  type PointRef,
-  type Replay,
-  type Step,
-  replaySequence,
-  write,
-} from '../sequence/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
+import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { turnSheetOver } from './colours.ts';
 import { checkSequence, type Finding } from './findings.ts';

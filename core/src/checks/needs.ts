@@ -1,5 +1,6 @@
 import { type Segment, between, distance } from '../geometry/index.ts';
 import { type FlatState, facetsAt, subtractSegments } from '../folded/index.ts';
+import { specOf } from '../kinds/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 
 /** A crease a move folds, on the sheet. */
@@ -19,37 +20,8 @@ export interface CreaseNeeds {
   readonly toReverse: number;
 }
 
-/**
- * Whether a move folds several creases at once, so that the paper lies flat before and after but not in between. Every kind
- * is named: one that is not is a compile error.
- */
-const TOGETHER: Record<ReplayedStep['move']['kind'], boolean> = {
-  collapse: true,
-  squash: true,
-  petal: true,
-  ear: true,
-  swivel: true,
-  refold: true,
-  sink: true,
-  crimp: true,
-  accordion: true,
-  reverse: true,
-  // One line after the other, or nothing folded anew.
-  fold: false,
-  crease: false,
-  pinch: false,
-  pleat: false,
-  narrow: false,
-  blintz: false,
-  pull: false,
-  unfold: false,
-  turn: false,
-  rotate: false,
-  repeat: false,
-};
-
 /** True for moves between whose two flat ends the paper does not lie flat. */
-export const opensPaper = (step: ReplayedStep): boolean => TOGETHER[step.move.kind];
+export const opensPaper = (step: ReplayedStep): boolean => specOf(step.move).beforehand.together;
 
 /** Share of a crease's length that may lack a pressed crease without its counting as missing in part. */
 const SLACK = 0.02;

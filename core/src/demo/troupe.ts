@@ -1,6 +1,7 @@
 import { beginVariant } from '../editing/index.ts';
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
-import { type PointRef, write } from '../sequence/index.ts';
+import type { PointRef } from '../references/index.ts';
+import { write } from '../sequence/index.ts';
 import type { Figure } from '../parts/index.ts';
 import { castFigures } from './cast/index.ts';
 import { sides } from './cast/moth.ts';

@@ -2,14 +2,9 @@ import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
 import { type FlatState, toModel } from '../folded/index.ts';
 import { type Point, bearing, between, distance, toTurn } from '../geometry/index.ts';
-import {
-  type LineRef,
-  type PointRef,
-  type Replay,
-  type Step,
-  replaySequence,
-  write,
-} from '../sequence/index.ts';
+import type { WrittenMove } from '../kinds/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
+import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
 import type { Aim } from './aim.ts';
 import { type Chain, STRAIGHT } from './chains.ts';
@@ -235,7 +230,7 @@ export class Emitter {
   }
 
   /** Moves that may move nothing of any limb: the first the engine makes with all joints where they are is kept. */
-  private attemptStill(moves: readonly write.WrittenMove[], passage: string): boolean {
+  private attemptStill(moves: readonly WrittenMove[], passage: string): boolean {
     return moves.some((move) => {
       if (!this.effort.spend(this.price())) return false;
       const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage }));
@@ -370,7 +365,7 @@ export class Emitter {
 
   /** Turns the model into the pose. */
   private stand(): void {
-    const moves: write.WrittenMove[] = [
+    const moves: WrittenMove[] = [
       ...(Math.abs(this.aim.rotation) > 0.05
         ? [{ kind: 'rotate' as const, degrees: this.aim.rotation }]
         : []),

@@ -1,6 +1,7 @@
 import type { BaseFlap } from '../bases/index.ts';
 import { STRAIGHT } from './chains.ts';
-import { type LineRef, type PointRef, type Step, write } from '../sequence/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
+import { type Step, write } from '../sequence/index.ts';
 
 const { along, turned, writeStep } = write;
 

@@ -1,3 +1,4 @@
+import { specOf } from '../kinds/index.ts';
 import {
   type Bounds,
   type Line,
@@ -29,10 +30,11 @@ import {
   stackOrder,
 } from '../folded/index.ts';
 import type { MoveTrace } from '../moves/index.ts';
-import type { ReplayedStep, StepNames } from '../sequence/index.ts';
+import type { StepNames } from '../references/index.ts';
+import type { ReplayedStep } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import { detailOf } from './detail.ts';
-import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
+import type { DrawItem, Drawing, LineStyle } from './items.ts';
 
 /** Offset between two layers, in sheet sides, and the most a whole stack may spread. */
 const LAYER_OFFSET = 0.0022;
@@ -285,48 +287,42 @@ interface MoveLook {
 function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least }: MoveLook): DrawItem[] {
   const width = bounds.maxX - bounds.minX;
   const middle: Point = [(bounds.minX + bounds.maxX) / 2, bounds.minY - width * 0.06];
-  if (move.kind === 'turn' || move.kind === 'rotate') {
+  const notation = specOf(move).draw(move);
+  if ('whole' in notation) {
     const reach: Point = [width * 0.16, 0];
     return [
       {
         kind: 'arrow',
-        style: move.kind === 'turn' ? 'turn-over' : 'rotate',
+        style: notation.whole,
         from: add(middle, scale(reach, -1)),
         to: add(middle, reach),
-        bend: move.kind === 'rotate' && move.degrees < 0 ? -1 : 1,
+        bend: notation.bend,
       },
     ];
   }
   if (!trace) return [];
-  const sense = senseOf(move);
+  const { arrow, block, equal } = notation;
   const lines = trace.chords.map((c): DrawItem => ({
     kind: 'line',
-    style: move.kind === 'unfold' ? 'rest' : (c.sense ?? sense),
+    style: notation.line === 'rest' ? 'rest' : (c.sense ?? notation.line),
     ...stretched(c, least),
   }));
-  const style: ArrowStyle =
-    move.kind === 'crease' || move.kind === 'pinch'
-      ? 'fold-unfold'
-      : move.kind === 'unfold'
-        ? 'unfold'
-        : sense;
   const way = { from: trace.from, to: trace.to };
   const ways = [way, ...(trace.second ? [trace.second] : []), ...(trace.parts ?? [])];
-  const block = blockOf(move);
   return [
     ...lines,
-    ...(move.kind === 'sink' || move.kind === 'pull'
-      ? []
-      : ways.map((w) => ({
+    ...(arrow
+      ? ways.map((w) => ({
           kind: 'arrow' as const,
-          style,
+          style: arrow,
           ...w,
           bend: 0.28,
           ...(ticks > 0 ? { ticks } : {}),
-        }))),
+        }))
+      : []),
     ...(block ? [{ kind: 'arrow' as const, style: block, ...way, bend: 0 }] : []),
     ...(trace.crossing ? [{ kind: 'square' as const, at: trace.crossing, along: trace.line.normal }] : []),
-    ...equalParts(move, trace),
+    ...(equal ? equalParts(equal, trace) : []),
   ];
 }
 
@@ -339,35 +335,15 @@ function stretched({ from, to }: Segment, least: number): Segment {
 }
 
 /** What a halving mark or the pleats of an accordion make equal. */
-function equalParts(move: ReplayedStep['move'], trace: MoveTrace): DrawItem[] {
-  if ((move.kind === 'pinch' || move.kind === 'crease') && move.line.kind === 'onto')
-    return [{ kind: 'equal', from: trace.from, to: trace.to, parts: 2 }];
-  if (move.kind !== 'accordion') return [];
+function equalParts(
+  { along, parts }: { readonly along: 'the way' | 'the creases'; readonly parts: number },
+  trace: MoveTrace,
+): DrawItem[] {
+  if (along === 'the way') return [{ kind: 'equal', from: trace.from, to: trace.to, parts }];
   const [first, second] = trace.chords.map((c) => between(c.from, c.to, 0.5));
-  if (!first || !second) return [];
+  if (!first || !second || parts < 2) return [];
   const across = toUnit(trace.line.normal);
   const gap = Math.abs(dot(subtract(second, first), across));
   const way = Math.sign(dot(subtract(trace.from, first), across));
-  const parts = move.pleats;
-  return parts < 2
-    ? []
-    : [{ kind: 'equal', from: first, to: add(first, scale(across, way * gap * parts)), parts }];
-}
-
-/** Paper that is pushed in or pulled out has the craft's hollow arrow. */
-function blockOf(move: ReplayedStep['move']): 'push' | 'pull' | undefined {
-  if (move.kind === 'pull' || (move.kind === 'sink' && move.mode === 'out')) return 'pull';
-  const isPushed =
-    move.kind === 'sink' ||
-    move.kind === 'squash' ||
-    ((move.kind === 'reverse' || move.kind === 'crimp') && move.mode === 'inside');
-  return isPushed ? 'push' : undefined;
-}
-
-/** The line of a step in its print notation: inside reverse folds and sinks go in, so they are drawn as mountains. */
-function senseOf(move: ReplayedStep['move']): 'valley' | 'mountain' {
-  if ('sense' in move) return move.sense;
-  if ('side' in move) return move.side === 'behind' ? 'mountain' : 'valley';
-  const goesIn = (move.kind === 'reverse' || move.kind === 'crimp') && move.mode === 'inside';
-  return goesIn || move.kind === 'sink' || move.kind === 'accordion' ? 'mountain' : 'valley';
+  return [{ kind: 'equal', from: first, to: add(first, scale(across, way * gap * parts)), parts }];
 }

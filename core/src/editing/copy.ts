@@ -1,5 +1,6 @@
 import type { Plan } from '../plan/index.ts';
-import { type NamedPoints, type Step, stepSchema, stepsUsedBy, writeOut } from '../sequence/index.ts';
+import type { NamedPoints } from '../references/index.ts';
+import { type Step, stepSchema, stepsUsedBy, writeOut } from '../sequence/index.ts';
 
 export interface CopyAsk {
   readonly from: Plan;

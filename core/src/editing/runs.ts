@@ -1,3 +1,4 @@
+import { specOf } from '../kinds/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { type RepeatRun, type Step, write } from '../sequence/index.ts';
 
@@ -69,7 +70,7 @@ function passageOf(run: RepeatRun, ends: Pick<RepeatRun, 'from' | 'to'>, steps: 
   const [a, b] = [ends.from, ends.to].map((id) => steps.findIndex((s) => s.id === id));
   return steps
     .slice(Math.min(a!, b!), Math.max(a!, b!) + 1)
-    .filter((s) => s.run !== run.id && s.move.kind !== 'turn' && s.move.kind !== 'rotate');
+    .filter((s) => s.run !== run.id && specOf(s.move).motion !== 'whole model');
 }
 
 const repeated = (step: Step): string => (step.move.kind === 'repeat' ? step.move.of : '');

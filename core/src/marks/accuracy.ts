@@ -1,12 +1,7 @@
+import { alignmentsOf } from '../kinds/index.ts';
 import { type Line, type Point, slipLine } from '../geometry/index.ts';
-import {
-  type LineRef,
-  type Move,
-  type Replay,
-  type Sequence,
-  type Step,
-  replaySequence,
-} from '../sequence/index.ts';
+import type { LineRef } from '../references/index.ts';
+import { type Replay, type Sequence, type Step, replaySequence } from '../sequence/index.ts';
 
 /** A folder's slips per kind of alignment, one standard deviation in mm: rules of thumb until a drill teaches better. */
 export interface AlignmentSigma {
@@ -144,47 +139,6 @@ export function slipErrors(
     const slips = slipsOf(sequence, replay, i + 1, placesIn);
     return none.map((_, k) => Math.hypot(0, ...slips.map((v, line) => v[k]! * mm[line]!)));
   });
-}
-
-/**
- * The lines a folder aligns a move by, each with a slip of its own, in the order they are read. Moves without one follow
- * creases and points that are there already: they slip no farther than those did.
- */
-export function alignmentsOf(move: Move): readonly LineRef[] {
-  switch (move.kind) {
-    case 'fold':
-    case 'crease':
-    case 'pinch':
-    case 'reverse':
-    case 'sink':
-      return [move.line];
-    case 'pleat':
-    case 'crimp':
-    case 'accordion':
-      return move.lines;
-    case 'pull':
-      return move.line ? [move.line] : [];
-    case 'narrow':
-      // Each edge is brought to the axis, or folded to a width, by itself.
-      return move.edges.map((edge): LineRef =>
-        move.width === null
-          ? { kind: 'bisector', from: edge, at: move.tip, to: move.axis }
-          : { kind: 'turned', at: move.tip, towards: move.axis, degrees: 0 },
-      );
-    case 'blintz':
-      return move.points.map((from): LineRef => ({ kind: 'onto', from, to: move.to }));
-    case 'collapse':
-    case 'squash':
-    case 'petal':
-    case 'ear':
-    case 'swivel':
-    case 'refold':
-    case 'unfold':
-    case 'turn':
-    case 'rotate':
-    case 'repeat':
-      return [];
-  }
 }
 
 /**

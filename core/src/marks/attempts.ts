@@ -1,6 +1,7 @@
+import { alignmentsOf } from '../kinds/index.ts';
 import type { Effort } from '../effort/index.ts';
 import type { Replay, ReplayedStep } from '../sequence/index.ts';
-import { type Aligned, type EndSlip, alignmentsOf, slipped } from './accuracy.ts';
+import { type Aligned, type EndSlip, slipped } from './accuracy.ts';
 
 /** Slips that are tried, in sheet sides: smaller ones leave slivers that paper does not have. */
 const SIZES = [1e-4, -1e-4, 1e-3, -1e-3];

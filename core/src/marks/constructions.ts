@@ -1,4 +1,5 @@
-import { type PointRef, type LineRef, type Step, stepSchema } from '../sequence/index.ts';
+import type { PointRef, LineRef } from '../references/index.ts';
+import { type Step, stepSchema } from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { creaseStep } from './crease.ts';

@@ -1,5 +1,6 @@
 import { type Line, sideOf } from '../geometry/index.ts';
-import { type LineRef, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import type { LineRef } from '../references/index.ts';
+import { type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 
 /** A line and what was folded are the same where no end of the crease lies farther off than this, in sheet sides. */

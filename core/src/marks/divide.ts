@@ -1,6 +1,7 @@
 import { distance, dot, subtract, toUnit } from '../geometry/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
-import { type PointRef, type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
+import type { PointRef } from '../references/index.ts';
+import { type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
 import { type AlignmentSigma, slipErrors } from './accuracy.ts';
 import { type ClearParts, isHeld, isTouched } from './clear.ts';

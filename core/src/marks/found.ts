@@ -1,5 +1,6 @@
 import { lengthWithin } from '../geometry/index.ts';
-import { type PointRef, type Step, stepSchema } from '../sequence/index.ts';
+import type { PointRef } from '../references/index.ts';
+import { type Step, stepSchema } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { type ClearParts, isTouched } from './clear.ts';
 import type { Construction, MarkAsk } from './constructions.ts';

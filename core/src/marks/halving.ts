@@ -1,4 +1,5 @@
-import { type LineRef, type PointRef, type Step, stepSchema } from '../sequence/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
+import { type Step, stepSchema } from '../sequence/index.ts';
 
 /** Pinches on the straight way between two points of the sheet. */
 export interface HalvingAsk {

@@ -9,7 +9,8 @@ import {
   toUnit,
 } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
-import { type Replay, contextAfter, replaySequence, resolvePoint } from '../sequence/index.ts';
+import { resolvePoint } from '../references/index.ts';
+import { type Replay, contextAfter, replaySequence } from '../sequence/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
 import { type AlignmentSigma, sigmasOf, slipsOf } from './accuracy.ts';
 import { SheetBounds } from './alignments.ts';

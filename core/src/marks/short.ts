@@ -1,5 +1,6 @@
 import { type Point, distance, dot, subtract, toUnit } from '../geometry/index.ts';
-import { type PointRef, type Step, contextAfter, replaySequence, resolvePoint } from '../sequence/index.ts';
+import { type PointRef, resolvePoint } from '../references/index.ts';
+import { type Step, contextAfter, replaySequence } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 
 /** How far a crease is pressed beyond the last place that is read off it, in sheet sides. */

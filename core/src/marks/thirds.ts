@@ -1,5 +1,6 @@
 import { type Line, type Point, distance } from '../geometry/index.ts';
-import type { LineRef, PointRef, Step } from '../sequence/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
+import type { Step } from '../sequence/index.ts';
 import { type SheetShape, outlineOf } from '../sheet/index.ts';
 import { SheetBounds } from './alignments.ts';
 import type { Construction } from './constructions.ts';

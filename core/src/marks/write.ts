@@ -1,13 +1,7 @@
 import { type Line, type Point, directionOf, dot, lineThrough, mirrorPoint } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
-import {
-  type LineRef,
-  type PointRef,
-  type Replay,
-  type Step,
-  replaySequence,
-  stepSchema,
-} from '../sequence/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
+import { type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { cornersOf, edgesOf } from '../sheet/index.ts';
 import { creaseStep } from './crease.ts';
 import type { MarkAnswer } from './search.ts';

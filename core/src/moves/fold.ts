@@ -138,10 +138,18 @@ export function chooseMoving(
   const cut = cutAlong(state, request.line);
   if (!cut.ok) return cut;
   const mesh = cut.value;
+  const own = request.flap.flatMap((p) => piecesAt(mesh, p, side.value));
+  // Of all layers those stay that are held, with whatever hangs together with them beyond the line.
+  const staying = floodFrom(
+    mesh,
+    request.hold.flatMap((p) => piecesAt(mesh, p, side.value)),
+  );
   const seeds =
     request.layers === 'all'
-      ? mesh.pieces.flatMap((p, i) => (p.side === side.value ? [i] : []))
-      : request.flap.flatMap((p) => piecesAt(mesh, p, side.value));
+      ? mesh.pieces.flatMap((p, i) =>
+          p.side === side.value && (!staying.has(i) || own.includes(i)) ? [i] : [],
+        )
+      : own;
   const moving = floodFrom(mesh, seeds);
   if (moving.size === 0 || moving.size === mesh.pieces.length) {
     return failed({

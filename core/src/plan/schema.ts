@@ -1,13 +1,8 @@
 import { z } from 'zod';
 import { isColour } from '../colour/index.ts';
 import { figureSchema } from '../parts/index.ts';
-import {
-  alternativesSchema,
-  namedPointsSchema,
-  pointRefSchema,
-  repeatRunsSchema,
-  stepSchema,
-} from '../sequence/index.ts';
+import { pointRefSchema } from '../references/index.ts';
+import { alternativesSchema, namedPointsSchema, repeatRunsSchema, stepSchema } from '../sequence/index.ts';
 
 /** Version of the saved document; raise it together with a migration in read.ts. */
 export const PLAN_VERSION = 1;

@@ -1,6 +1,7 @@
 import { type FlatState, facetOnModel, facetsAt } from '../folded/index.ts';
 import { type Isometry, apply, compose, inverse, isTurned, sideOf } from '../geometry/index.ts';
 import { foldOver } from '../moves/index.ts';
+import { specOf } from '../kinds/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { type PlayMesh, buildPlayMesh } from './mesh.ts';
 import { PLAY_FRAMES, type Play, buildPlay, smooth, toPlay } from './play.ts';
@@ -16,17 +17,15 @@ const STILL = { strain: 0, crossings: 0, leap: 0 };
  * too as far as it shows; everything else goes from one flat state to the next. Undefined where nothing moves.
  */
 export function playStep({ before, after, move, trace }: PlayedStep): Play | undefined {
-  switch (move.kind) {
-    case 'turn':
-    case 'rotate':
+  switch (specOf(move).motion) {
+    case 'whole model':
       return moveWhole(before, after);
-    case 'crease':
-    case 'pinch': {
+    case 'there and back': {
       const folded = trace?.line && foldSmaller(before, trace.line);
       const play = folded && buildPlay(before, folded);
       return play && play.kind === 'rigid' ? thereAndBack(play) : undefined;
     }
-    default:
+    case 'folds':
       return buildPlay(before, after);
   }
 }

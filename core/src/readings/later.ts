@@ -1,5 +1,6 @@
 import { type FlatState, foldsOf } from '../folded/index.ts';
 import { between, isOnSegment } from '../geometry/index.ts';
+import { specOf } from '../kinds/index.ts';
 import { gapToLeaveMm } from '../paper/index.ts';
 import { type Replay, stepsThatUse } from '../sequence/index.ts';
 import { type LengthUnit, toLengthText } from '../units/index.ts';
@@ -17,7 +18,7 @@ export function readLater({ sequence, steps }: Replay, number: number): LaterUse
   const step = steps[number - 1];
   if (!step) return { usedBy: [] };
   const usedBy = stepsThatUse(step.step.id, sequence.steps).filter((n) => n > number);
-  const made = step.move.kind === 'fold' ? sensesAt(step.after, step.trail?.creases ?? []) : [];
+  const made = specOf(step.move).wrapsEdge ? sensesAt(step.after, step.trail?.creases ?? []) : [];
   const reversedAt =
     made.length === 0 ? undefined : steps.slice(number).find((s) => turns(made, s.after))?.number;
   return { usedBy, ...(reversedAt === undefined ? {} : { reversedAt }) };

@@ -1,4 +1,5 @@
 import { findNarrowest, stripWidth } from '../folded/index.ts';
+import { specOf } from '../kinds/index.ts';
 import type { Replay, ReplayedStep } from '../sequence/index.ts';
 import { measureState } from './step.ts';
 
@@ -11,36 +12,11 @@ export interface NarrowPlace {
   readonly step: number;
 }
 
-/** Whether a kind of step leaves strips between lines side by side. */
-const LEAVES_STRIP: Record<ReplayedStep['move']['kind'], boolean> = {
-  pleat: true,
-  crimp: true,
-  accordion: true,
-  fold: false,
-  crease: false,
-  pinch: false,
-  reverse: false,
-  sink: false,
-  narrow: false,
-  blintz: false,
-  pull: false,
-  collapse: false,
-  squash: false,
-  petal: false,
-  ear: false,
-  swivel: false,
-  refold: false,
-  unfold: false,
-  turn: false,
-  rotate: false,
-  repeat: false,
-};
-
 /** The narrowest flap after a step, or the strip of the pleat it makes where that is narrower. */
 export function narrowestOf(step: ReplayedStep): NarrowPlace | undefined {
   const flap = findNarrowest(measureState(step.after).flaps);
   const strip =
-    !step.refusal && LEAVES_STRIP[step.move.kind] ? stripWidth(step.trail?.creases ?? []) : undefined;
+    !step.refusal && specOf(step.move).leavesStrip ? stripWidth(step.trail?.creases ?? []) : undefined;
   if (strip !== undefined && (!flap || strip < flap.width))
     return { tip: null, width: strip, layers: step.trace?.layersAtCrease ?? 1, step: step.number };
   return flap && { tip: flap.tip, width: flap.width, layers: flap.layers, step: step.number };
@@ -65,7 +41,7 @@ export const bulkiestOnTheWay = (replay: Pick<Replay, 'steps'>): NarrowPlace | u
 
 const placesOf = ({ steps }: Pick<Replay, 'steps'>): NarrowPlace[] =>
   steps
-    .filter((s) => !s.refusal && s.after !== s.before && s.move.kind !== 'turn' && s.move.kind !== 'rotate')
+    .filter((s) => !s.refusal && s.after !== s.before && specOf(s.move).motion !== 'whole model')
     .flatMap((s) => narrowestOf(s) ?? []);
 
 /** "6 layers in the flap at corner B". */

@@ -11,14 +11,8 @@ import {
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
-import {
-  type PointRef,
-  type Replay,
-  type ReplayedStep,
-  contextAfter,
-  replaySequence,
-  resolvePoint,
-} from '../sequence/index.ts';
+import { type PointRef, resolvePoint } from '../references/index.ts';
+import { type Replay, type ReplayedStep, contextAfter, replaySequence } from '../sequence/index.ts';
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';

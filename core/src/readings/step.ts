@@ -1,3 +1,4 @@
+import { specOf } from '../kinds/index.ts';
 import {
   type Arrangement,
   type Flap,
@@ -66,7 +67,7 @@ export function readStep(
     ...(caliperMm === null ? {} : { thicknessMm: measures.spot.layers * caliperMm }),
     ...(narrow ? readNarrow(narrow, sideMm, caliperMm, limits) : {}),
     ...(shortest === undefined ? {} : { shortestMm: shortest * sideMm }),
-    ...(caliperMm !== null && step.move.kind === 'fold'
+    ...(caliperMm !== null && specOf(step.move).wrapsEdge
       ? { gapMm: laterGapMm(layersAtCrease, caliperMm, later) }
       : {}),
   };

@@ -2,31 +2,9 @@
  * Room: how long folding takes. Minutes per kind of move, more for thick stacks and small sheets, less for repeats,
  * scaled by the folder's own pace from bench runs. All constants are rules of thumb that the diary corrects.
  */
+import { specOf } from '../kinds/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 
-const MINUTES: Record<ReplayedStep['move']['kind'], number> = {
-  fold: 1.2,
-  crease: 0.8,
-  pinch: 0.4,
-  pleat: 2,
-  reverse: 2,
-  crimp: 3,
-  sink: 4,
-  accordion: 8,
-  narrow: 2,
-  blintz: 3,
-  pull: 2,
-  collapse: 4,
-  squash: 1.5,
-  petal: 2.5,
-  ear: 2,
-  swivel: 2,
-  refold: 4,
-  unfold: 0.5,
-  turn: 0.1,
-  rotate: 0.1,
-  repeat: 1,
-};
 /** A repeat takes about this share of the first pass. */
 const REPEAT_SHARE = 0.78;
 const PER_LAYER = 0.06;
@@ -38,7 +16,7 @@ export function toMinutes(step: ReplayedStep, sideMm: number, pace: number): num
   const layers = step.trace?.layersAtCrease ?? 1;
   const small = Math.max(1, Math.sqrt(EASY_SIDE_MM / Math.max(sideMm, 1)));
   const again = step.step.move.kind === 'repeat' ? REPEAT_SHARE : 1;
-  return MINUTES[step.move.kind] * (1 + PER_LAYER * (layers - 1)) * small * again * pace;
+  return specOf(step.move).minutes * (1 + PER_LAYER * (layers - 1)) * small * again * pace;
 }
 
 /** A run of a hand that folded: its minutes against those foreseen. */

@@ -1,5 +1,6 @@
-import type { Move, Step } from './schema.ts';
-import { refsOf, walkRefs } from './visit.ts';
+import { type Move, refsOf, specOf } from '../kinds/index.ts';
+import { walkRefs } from '../references/index.ts';
+import type { Step } from './schema.ts';
 
 /** Ids of the steps a move refers to: marks, creases, what it unfolds or repeats. */
 export function stepsUsedBy(move: Move): Set<string> {
@@ -8,8 +9,7 @@ export function stepsUsedBy(move: Move): Set<string> {
     point: (p) => p.kind === 'mark' && used.add(p.step),
     crease: (l) => used.add(l.step),
   });
-  if (move.kind === 'unfold') used.add(move.step);
-  if (move.kind === 'repeat') used.add(move.of);
+  for (const id of specOf(move).uses(move)) used.add(id);
   return used;
 }
 

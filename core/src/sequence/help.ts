@@ -9,9 +9,8 @@ import {
   tolerance,
 } from '../geometry/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
-import { makeMove } from './make.ts';
-import { type ResolveContext, resolveLine, resolvePoint } from './resolve.ts';
-import type { LineRef, Move } from './schema.ts';
+import { type Move, makeMove } from '../kinds/index.ts';
+import { type LineRef, type ResolveContext, resolveLine, resolvePoint } from '../references/index.ts';
 
 /**
  * A refusal with the nearest line that works, where a crease passes a corner so near that an edge too short to fold

@@ -1,9 +1,8 @@
 import type { Point } from '../geometry/index.ts';
 import { between } from '../geometry/index.ts';
 import { toModel } from '../folded/index.ts';
-import { type ResolveContext, resolvePoint } from './resolve.ts';
-import type { Move, PointRef } from './schema.ts';
-import { refsOf, walkRefs } from './visit.ts';
+import { type Move, refsOf } from '../kinds/index.ts';
+import { type PointRef, type ResolveContext, resolvePoint, walkRefs } from '../references/index.ts';
 
 /** A point or crease a step names, where it lies in the model before the step. */
 export interface UsedLandmark {

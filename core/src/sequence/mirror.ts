@@ -2,8 +2,9 @@ import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Point, distance, readExact, tolerance } from '../geometry/index.ts';
 import type { Refusal } from '../folded/index.ts';
 import { type SheetShape, type SheetSymmetry, landmarksOf, mapPoint } from '../sheet/index.ts';
-import type { LineRef, Move, NamedPoints, PointRef, Step } from './schema.ts';
-import { mapMove } from './visit.ts';
+import { type Move, mapMove } from '../kinds/index.ts';
+import type { LineRef, NamedPoints, PointRef } from '../references/index.ts';
+import type { Step } from './schema.ts';
 
 /** Where the references of a repeated step are looked up. */
 export interface RepeatContext {

@@ -6,9 +6,15 @@ import type { SheetShape } from '../sheet/index.ts';
 import { type UsedLandmark, landmarksUsed } from './landmarks.ts';
 import { withNearestLine } from './help.ts';
 import { repeatMove } from './mirror.ts';
-import { makeMove } from './make.ts';
-import { type ResolveContext, type StepTrail, resolvePoint } from './resolve.ts';
-import type { Move, NamedPoints, PointRef, Step } from './schema.ts';
+import { type Move, makeMove } from '../kinds/index.ts';
+import {
+  type NamedPoints,
+  type PointRef,
+  type ResolveContext,
+  type StepTrail,
+  resolvePoint,
+} from '../references/index.ts';
+import type { Step } from './schema.ts';
 
 export interface Sequence {
   readonly sheet: SheetShape;

@@ -1,3 +1,4 @@
+import { specOf } from '../kinds/index.ts';
 import { type FlatState, facetOnSheet, toModel } from '../folded/index.ts';
 import { type Point, centroidOf, distance } from '../geometry/index.ts';
 import type { Replay } from '../sequence/index.ts';
@@ -24,7 +25,7 @@ const STILL = 1e-6;
  */
 export function toPartialSheet({ steps, sequence }: Replay, passage: string): PartialSheet | undefined {
   const own = steps.filter(
-    (s) => s.step.passage === passage && s.move.kind !== 'rotate' && s.move.kind !== 'turn' && !s.refusal,
+    (s) => s.step.passage === passage && specOf(s.move).motion !== 'whole model' && !s.refusal,
   );
   const moved = own.flatMap((s) => movedPaper(s.before, s.after));
   if (moved.length === 0) return undefined;

@@ -1,14 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type Point, type Segment, distance } from '../../src/geometry/index.ts';
-import {
-  type LineRef,
-  type PointRef,
-  type Step,
-  replaySequence,
-  sayStep,
-  stepSchema,
-  stepsThatUse,
-} from '../../src/sequence/index.ts';
+import type { LineRef, PointRef } from '../../src/references/index.ts';
+import { type Step, replaySequence, sayStep, stepSchema, stepsThatUse } from '../../src/sequence/index.ts';
 import { type SheetShape, type SheetSymmetry, mapPoint, symmetriesOf } from '../../src/sheet/index.ts';
 
 const at = (name: string): PointRef => ({ kind: 'named', name });

@@ -27,13 +27,18 @@ const CODES: readonly (readonly [prefix: string, trouble: StorageTrouble])[] = [
   ['SQLITE_LOCKED', 'busy'],
 ];
 
+/** Causes looked through, one below the other. */
+const DEEPEST = 8;
+
 /** The trouble an error of the store stands for; undefined where it is another. A full disk can hide in an I/O error. */
 export function troubleOf(error: unknown): StorageTrouble | undefined {
-  for (let e = error; e instanceof Error; e = e.cause) {
-    const { code } = e as { code?: unknown };
-    if (typeof code !== 'string') continue;
-    const known = CODES.find(([prefix]) => code.startsWith(prefix));
+  // By shape, not by class: the driver makes its errors from the Error of whoever loaded it first.
+  let e: unknown = error;
+  for (let depth = 0; depth < DEEPEST && typeof e === 'object' && e !== null; depth++) {
+    const { code, cause } = e as { code?: unknown; cause?: unknown };
+    const known = typeof code === 'string' ? CODES.find(([prefix]) => code.startsWith(prefix)) : undefined;
     if (known) return known[1];
+    e = cause;
   }
   return undefined;
 }

@@ -8,6 +8,8 @@ import { type RecordKind, recordKinds } from './kinds.ts';
 export interface Kept<T> {
   readonly planId: string;
   readonly revision: number;
+  /** When this revision was saved. */
+  readonly updatedAt: string;
   readonly record: T;
 }
 
@@ -37,7 +39,7 @@ export class RecordStore<K extends RecordKind> {
   list(planId?: string): Kept<DocumentOf<K>>[] {
     return this.rows(planId).flatMap((row) => {
       const read = readRow(this.kind, row);
-      return 'document' in read ? [{ planId: row.owner, revision: row.revision, record: read.document }] : [];
+      return 'document' in read ? [keptOf(row, read.document)] : [];
     });
   }
 
@@ -81,7 +83,7 @@ export class RecordStore<K extends RecordKind> {
         .values(next)
         .onConflictDoUpdate({ target: [records.kind, records.owner, records.id], set: next })
         .run();
-      return { planId, revision: next.revision, record };
+      return keptOf(next, record);
     });
   }
 
@@ -131,9 +133,14 @@ export class RecordStore<K extends RecordKind> {
   private toKept(row: Row): Kept<DocumentOf<K>> {
     const read = readRow(this.kind, row);
     if ('why' in read) throw new HttpFault('unreadable', { why: read.why });
-    return { planId: row.owner, revision: row.revision, record: read.document };
+    return keptOf(row, read.document);
   }
 }
+
+const keptOf = <T>(
+  { owner, revision, updatedAt }: Pick<Row, 'owner' | 'revision' | 'updatedAt'>,
+  record: T,
+): Kept<T> => ({ planId: owner, revision, updatedAt, record });
 
 /** The stores of all kinds, by kind. */
 export type RecordStores = { readonly [K in RecordKind]: RecordStore<K> };

@@ -131,6 +131,8 @@ function ClashPanel({ entry }: { entry: Waiting }) {
       said: sayClash(c, mine, other),
     }));
   }, [kind, base, mine, theirs]);
+  // The newer of two versions is the likelier wish; a change found from a closed tab can be the older one.
+  const newer: Side = theirs?.at !== undefined && entry.at < theirs.at ? 'theirs' : 'mine';
   const all = (side: Side): Record<string, Side> => Object.fromEntries(parts.map((p) => [p.key, side]));
   const name = (mine as { name?: string } | null)?.name ?? `this ${wordOfKind(kind)}`;
   return (
@@ -150,7 +152,7 @@ function ClashPanel({ entry }: { entry: Waiting }) {
           <tr>
             <th scope="col">part</th>
             <th scope="col">here{entry.at && `, ${sayMoment(entry.at)}`}</th>
-            <th scope="col">in the other window</th>
+            <th scope="col">in the other window{theirs?.at && `, ${sayMoment(theirs.at)}`}</th>
           </tr>
         </thead>
         <tbody>
@@ -165,7 +167,7 @@ function ClashPanel({ entry }: { entry: Waiting }) {
                     <input
                       type="radio"
                       name={key}
-                      checked={(chosen[key] ?? 'mine') === side}
+                      checked={(chosen[key] ?? newer) === side}
                       onChange={() => setChosen((c) => ({ ...c, [key]: side }))}
                     />
                     {said[side]}
@@ -177,7 +179,11 @@ function ClashPanel({ entry }: { entry: Waiting }) {
         </tbody>
       </table>
       <p className="flex flex-wrap gap-3">
-        <button type="button" className="btn solid" onClick={() => outbox.resolve(entry, chosen)}>
+        <button
+          type="button"
+          className="btn solid"
+          onClick={() => outbox.resolve(entry, { ...all(newer), ...chosen })}
+        >
           Go on with these
         </button>
         {parts.length > 1 && (

@@ -19,13 +19,13 @@ import {
   toReadings,
   type Readings,
 } from '@jade/core/readings';
+import { type Move, specOf } from '@jade/core/kinds';
 import {
   moveWord,
   nameSteps,
   replaySequence,
   sayStep,
   write,
-  type Move,
   type Replay,
   type ReplayedStep,
   type Sequence,
@@ -34,7 +34,7 @@ import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
 import { toPartialSheet } from '@jade/core/window';
 import { listLandmarks, placesMade } from './landmarks.ts';
-import { dragGhost, listCreases, offerResults, proposeMoves } from './offers.ts';
+import { dragGhost, listCreases, offerResults, proposeMoves, listOtherWays } from './offers.ts';
 import type {
   BaseCard,
   BaseSheet,
@@ -172,7 +172,7 @@ export function buildEngine(): Engine {
       if (!step || step.refusal) return null;
       const { before, after, move, trace } = step;
       // A crease leaves the state as it lies; its line tells two of them apart.
-      const line = move.kind === 'crease' || move.kind === 'pinch' ? JSON.stringify(move) : '';
+      const line = specOf(move).motion === 'there and back' ? JSON.stringify(move) : '';
       const key = `${stampOf(before)} ${stampOf(after)} ${line}`;
       return { key, before, after, move, ...(trace ? { trace } : {}) };
     },
@@ -228,6 +228,7 @@ export function buildEngine(): Engine {
     },
 
     listCreases: (before) => (replay ? listCreases(replay, before) : []),
+    listOtherWays: (before, move) => (replay ? listOtherWays(replay, before, move) : []),
     offerResults: (before, move) => (replay ? offerResults(replay, before, move) : []),
     proposeMoves: (before, from, to) => (replay ? proposeMoves(replay, before, from, to) : []),
     dragGhost(before, from, to) {

@@ -1,15 +1,9 @@
+import { specOf } from '@jade/core/kinds';
 import { facetOnModel, facetOnSheet, facetsAt, type FlatState, toModel } from '@jade/core/folded';
 import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '@jade/core/geometry';
 import type { Plan } from '@jade/core/plan';
-import {
-  contextAfter,
-  nameSteps,
-  resolvePoint,
-  type LineRef,
-  type PointRef,
-  type Replay,
-  type ReplayedStep,
-} from '@jade/core/sequence';
+import { resolvePoint, type LineRef, type PointRef } from '@jade/core/references';
+import { contextAfter, nameSteps, type Replay, type ReplayedStep } from '@jade/core/sequence';
 import { edgesOf, landmarksOf } from '@jade/core/sheet';
 import type { Landmark } from './protocol.ts';
 
@@ -119,7 +113,7 @@ interface Crossing {
 function listCrossings(state: FlatState, steps: readonly ReplayedStep[]): Crossing[] {
   const names = nameSteps(steps.map((s) => s.step));
   const lines = steps.flatMap(({ step, trail, move, number }) => {
-    const crease = move.kind === 'pinch' ? undefined : trail?.creases[0];
+    const crease = specOf(move).leaves === 'mark' ? undefined : trail?.creases[0];
     const line = crease && lineThrough(crease.from, crease.to);
     return crease && line
       ? [

@@ -4,16 +4,9 @@ import type { FlatState } from '@jade/core/folded';
 import { patternOf } from '@jade/core/formats';
 import { type Point, distance, lineOnto } from '@jade/core/geometry';
 import { ghostOf } from '@jade/core/moves';
-import {
-  type Move,
-  type PointRef,
-  type Replay,
-  type ResolveContext,
-  listResults,
-  onModel,
-  replaySequence,
-  write,
-} from '@jade/core/sequence';
+import { type Move, TOOLS, findOtherWays, listResults, toolOf } from '@jade/core/kinds';
+import { type PointRef, type ResolveContext, onModel } from '@jade/core/references';
+import { type Replay, replaySequence, write } from '@jade/core/sequence';
 import { listLandmarks, refAt } from './landmarks.ts';
 import type { OfferedPicture, Proposal, SheetCrease } from './protocol.ts';
 
@@ -132,19 +125,17 @@ export function proposeMoves(replay: Replay, before: number, from: PointRef, to:
   });
 }
 
+/** Other ways of asking for a move that the paper allows, as pictures: for one that is refused, or takes more than meant. */
+export const listOtherWays = (replay: Replay, before: number, move: Move): Proposal[] =>
+  findOtherWays(move, contextAt(replay, before))
+    .slice(0, MOST_OFFERED)
+    .map(({ words, move: other, state }) => ({ move: other, word: words, after: drawModel(state, 0) }));
+
+/** The word of the tool that makes such a move, and whether it takes all layers. */
 function wordOf(move: Move): string {
-  switch (move.kind) {
-    case 'fold':
-      return `${move.sense} fold${move.layers === 'all' ? ', all layers' : ''}`;
-    case 'reverse':
-      return `${move.mode} reverse`;
-    case 'sink':
-      return `${move.mode} sink`;
-    case 'crease':
-      return 'fold and unfold';
-    default:
-      return move.kind;
-  }
+  const tool = toolOf(move);
+  const word = tool ? TOOLS[tool].word.toLowerCase() : move.kind;
+  return 'layers' in move && move.layers === 'all' ? `${word}, all layers` : word;
 }
 
 const isSameState = (a: FlatState, b: FlatState): boolean =>

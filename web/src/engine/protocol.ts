@@ -8,7 +8,8 @@ import type { ClearParts } from '@jade/core/marks';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
 import type { BaseRow, Readings, RulePrice, StepReading } from '@jade/core/readings';
-import type { Move, PointRef } from '@jade/core/sequence';
+import type { Move } from '@jade/core/kinds';
+import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
 import type { SheetShape } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
@@ -177,6 +178,8 @@ export interface Engine {
   listCreases(before: number): SheetCrease[];
   /** Every result the move can have, where it has more than one. */
   offerResults(before: number, move: Move): OfferedPicture[];
+  /** Other ways of asking for a move that the paper allows. */
+  listOtherWays(before: number, move: Move): readonly Proposal[];
   /** Where a point dragged to a place would bring its flap: outlines of the moved paper. */
   dragGhost(before: number, from: Point, to: Point): readonly (readonly Point[])[];
   /** Moves that bring one landmark onto another, each tried. */

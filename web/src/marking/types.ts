@@ -1,6 +1,7 @@
 import type { AlignmentSigma, ClearParts, MarkWish } from '@jade/core/marks';
 import type { Drawing } from '@jade/core/drawing';
-import type { PointRef, Sequence, Step } from '@jade/core/sequence';
+import type { PointRef } from '@jade/core/references';
+import type { Sequence, Step } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
 
 /** The sheet a mark is folded on, and whose hand folds it. */

@@ -4,6 +4,8 @@ import type { DocumentKind, DocumentOf } from '@jade/core/documents';
 export interface Version<K extends DocumentKind = DocumentKind> {
   readonly revision: number;
   readonly document: DocumentOf<K> | null;
+  /** When the server got it, where that is known. */
+  readonly at?: string;
 }
 
 /** What a document goes by: its kind, the plan it belongs to ('' for plans themselves and the house's), its id. */

@@ -24,6 +24,7 @@ const pathOf = ({ kind, owner, id }: Entry): string =>
 interface Answer {
   readonly id?: string;
   readonly revision?: number;
+  readonly updatedAt?: string;
   readonly plan?: DocumentOf<'plan'>;
   readonly record?: Entry['mine'];
   readonly error?: {
@@ -37,6 +38,7 @@ interface Answer {
 const toVersion = (answer: Answer | null | undefined): Version => ({
   revision: answer?.revision ?? 0,
   document: answer?.plan ?? answer?.record ?? null,
+  ...(answer?.updatedAt ? { at: answer.updatedAt } : {}),
 });
 
 /** Browsers send no more than 64 kB for a page that has gone. */

@@ -7,7 +7,8 @@ import { buildEffort } from '@jade/core/effort';
 import type { Point } from '@jade/core/geometry';
 import { type Figure, leastOwn, limbsOf, matchBase, taskOfFigure } from '@jade/core/parts';
 import { type BaseRow, readBaseRow } from '@jade/core/readings';
-import type { NamedPoints, Step } from '@jade/core/sequence';
+import type { NamedPoints } from '@jade/core/references';
+import type { Step } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
 import { type Outcome, type Issue, done } from '@jade/core/outcome';
 import {

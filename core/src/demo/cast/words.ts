@@ -1,5 +1,6 @@
 import { writeHalvings } from '../../marks/index.ts';
-import { type LineRef, type NamedPoints, type PointRef, type Step, write } from '../../sequence/index.ts';
+import type { LineRef, NamedPoints, PointRef } from '../../references/index.ts';
+import { type Step, write } from '../../sequence/index.ts';
 
 /** A figure of the cast: its own named points and its steps, from one uncut square. */
 export interface CastFigure {

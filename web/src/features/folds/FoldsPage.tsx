@@ -6,7 +6,7 @@ import { Verdicts } from '../../app/Verdicts.tsx';
 import { isTyping } from '../../app/usePlanKeys.ts';
 import { Waiting } from '../../ui/index.ts';
 import { type Composer, type ComposerEvent, advance, beginComposer } from './composer.ts';
-import { type Tool, toolOfKey } from './tools.ts';
+import { type Tool, toolOfKey } from '@jade/core/kinds';
 import { GaugeRail } from './GaugeRail.tsx';
 import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';

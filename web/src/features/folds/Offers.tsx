@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Move } from '@jade/core/sequence';
+import type { Move } from '@jade/core/kinds';
 import { type OfferedPicture, type Proposal, getEngine } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import type { Composer } from './composer.ts';
@@ -62,6 +62,48 @@ export function Offers({
   );
 }
 
+/**
+ * Other ways of asking for a fold that the paper allows: all that is known of a refused one; of one that takes all layers,
+ * what could be held. Each was folded before it is shown.
+ */
+export function OtherWays({
+  base,
+  move,
+  isRefused,
+  onChoose,
+}: {
+  base: number;
+  move: Move;
+  isRefused: boolean;
+  onChoose: (move: Move) => void;
+}) {
+  const key = JSON.stringify([base, move]);
+  const wanted = isRefused || ('layers' in move && move.layers === 'all' && 'hold' in move);
+  const [found, setFound] = useState<{ key: string; ways: readonly Proposal[] }>();
+  useEffect(() => {
+    if (!wanted) return;
+    let live = true;
+    const [before, asked] = JSON.parse(key) as [number, Move];
+    void getEngine()
+      .listOtherWays(before, asked)
+      .then((ways) => live && setFound({ key, ways }));
+    return () => {
+      live = false;
+    };
+  }, [key, wanted]);
+  if (!wanted || found?.key !== key) return null;
+  const ways = isRefused ? found.ways : found.ways.filter((w) => 'hold' in w.move && w.move.hold.length > 0);
+  if (ways.length === 0) return null;
+  return (
+    <section aria-label="What would work" className="mt-3">
+      <h2 className="text-[14px] leading-[18px]">
+        {isRefused ? 'Tried, and it folds:' : 'All layers move; or hold some:'}
+      </h2>
+      <Pictured proposals={ways} onChoose={onChoose} />
+    </section>
+  );
+}
+
 /** The moves that bring a dragged point where it was let go. */
 export function Proposals({
   from,
@@ -76,7 +118,6 @@ export function Proposals({
   onChoose: (move: Move) => void;
   onPutAway: () => void;
 }) {
-  const palette = usePalette();
   return (
     <section aria-label="Moves that bring it there">
       <h2 className="head">
@@ -85,31 +126,44 @@ export function Proposals({
       {proposals.length === 0 && (
         <p className="note">No single move brings it there: paper lies in the way, or would tear.</p>
       )}
-      <ul className="grid grid-cols-2 gap-x-1 gap-y-2">
-        {proposals.map(({ move, word, after }, i) => (
-          <li key={i}>
-            <button
-              type="button"
-              className="text-left text-[13px] leading-[16px]"
-              onClick={() => onChoose(move)}
-            >
-              <DrawingView
-                drawing={after}
-                palette={palette}
-                width={88}
-                height={80}
-                margin={6}
-                weight={0.6}
-                title={`After: ${word}`}
-              />
-              {word}
-            </button>
-          </li>
-        ))}
-      </ul>
+      <Pictured proposals={proposals} onChoose={onChoose} />
       <button type="button" className="act mt-2" onClick={onPutAway}>
         Leave it where it is
       </button>
     </section>
+  );
+}
+
+function Pictured({
+  proposals,
+  onChoose,
+}: {
+  proposals: readonly Proposal[];
+  onChoose: (move: Move) => void;
+}) {
+  const palette = usePalette();
+  return (
+    <ul className="grid grid-cols-2 gap-x-1 gap-y-2">
+      {proposals.map(({ move, word, after }, i) => (
+        <li key={i}>
+          <button
+            type="button"
+            className="text-left text-[13px] leading-[16px]"
+            onClick={() => onChoose(move)}
+          >
+            <DrawingView
+              drawing={after}
+              palette={palette}
+              width={88}
+              height={80}
+              margin={6}
+              weight={0.6}
+              title={`After: ${word}`}
+            />
+            {word}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { whyNotAt } from '@jade/core/editing';
-import { type Move, stepsThatUse } from '@jade/core/sequence';
+import { type Tool, specOf, toolOf } from '@jade/core/kinds';
+import { stepsThatUse } from '@jade/core/sequence';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
@@ -8,25 +9,6 @@ import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.t
 import { Choice, LengthField, TextField } from '../../ui/index.ts';
 import { PassageLeaf } from './PassageLeaf.tsx';
 import { RepeatLeaf } from './RepeatLeaf.tsx';
-import type { Tool } from './tools.ts';
-
-/** The tool that makes such a move; undefined for kinds that come with a base or a plan and have no tool yet. */
-function toolOf(move: Move): Tool | undefined {
-  switch (move.kind) {
-    case 'fold':
-      return move.tuck ? 'tuck' : move.sense;
-    case 'reverse':
-      return move.mode === 'outside' ? 'outside' : 'inside';
-    case 'sink':
-      return move.mode === 'open' ? 'sink' : move.mode === 'closed' ? 'closed' : 'unsink';
-    case 'repeat':
-      return 'valley';
-    case 'refold':
-      return undefined;
-    default:
-      return move.kind;
-  }
-}
 
 /** What can be done with the selected step besides looking: note, exactness, change, move, leave out, repeat, passage. */
 export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
@@ -120,7 +102,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
           {own.move.held ? 'Press it' : 'Only hold it'}
         </button>
       )}
-      {own.move.kind !== 'turn' && own.move.kind !== 'rotate' && (
+      {specOf(own.move).motion !== 'whole model' && (
         <button type="button" className="act pb-2" onClick={() => setLeaf('repeat')}>
           Repeat…
         </button>

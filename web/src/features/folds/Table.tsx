@@ -2,7 +2,8 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../app/hooks.ts';
-import { type Move, write } from '@jade/core/sequence';
+import { type Move, TOOLS } from '@jade/core/kinds';
+import { write } from '@jade/core/sequence';
 import {
   type Landmark,
   type LayerTooth,
@@ -15,14 +16,13 @@ import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } f
 import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { Slip } from '../../ui/index.ts';
-import { type Composer, type Pick, asksForFlap, layersTaken, toMove } from './composer.ts';
-import { creasesWanted, movesLayers } from './tools.ts';
+import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken, toMove } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './FoldsPage.tsx';
 import { SaveDrawings } from './SaveDrawings.tsx';
 import { type View, ViewSwitch, useView } from './views.tsx';
 import { LayerComb } from './LayerComb.tsx';
-import { Offers, Proposals } from './Offers.tsx';
+import { Offers, OtherWays, Proposals } from './Offers.tsx';
 import { Cross, MissingCreases, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
 import { useDrag } from './useDrag.ts';
 import { useTableSizes } from './useTableSizes.ts';
@@ -77,7 +77,7 @@ export function Table({ composer, send, showNames }: TableProps) {
         void getEngine()
           .listLayers(base, at)
           .then((found) => {
-            const fromBehind = composer.tool === 'mountain' || composer.isBehind;
+            const fromBehind = composer.tool === 'mountain' || composer.options.behind === true;
             const list = fromBehind ? [...found].reverse() : found;
             setTeeth(list);
             const flap = list.slice(0, layersTaken(composer.tool)).map((t, i) => ({
@@ -91,6 +91,12 @@ export function Table({ composer, send, showNames }: TableProps) {
   const move = (at: Point | null, k: number): void => {
     const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
     setNear(at && authoring ? (pickNearest(candidates, at, SNAP_PX / k) ?? null) : null);
+  };
+  const made = composer ? toMove(composer) : undefined;
+  const keepMade = (chosen: Move): void => {
+    keep(chosen);
+    send({ kind: 'put away' });
+    setTeeth([]);
   };
   const shown = authoring ? (preview?.drawing ?? detail.after) : (viewed ?? detail.after);
   const replayed = steps[step - 1];
@@ -172,27 +178,22 @@ export function Table({ composer, send, showNames }: TableProps) {
                   weight={0.7}
                   title="What the fold gives"
                 />
-                <KeepButton
-                  onKeep={() => {
-                    const made = toMove(composer);
-                    if (!made) return;
-                    keep(made);
-                    send({ kind: 'put away' });
-                    setTeeth([]);
-                  }}
-                />
+                <KeepButton onKeep={() => made && keepMade(made)} />
               </>
             )}
             {preview?.refusal && <Slip tone="care">{preview.refusal.text}</Slip>}
-            {composer && preview && moveOf(composer) && (
-              <Offers
-                base={base}
-                move={moveOf(composer)!}
-                solution={composer.solution}
-                onChoose={(picks) => send({ kind: 'solution chosen', picks })}
-              />
+            {composer && preview && made && (
+              <>
+                <Offers
+                  base={base}
+                  move={made}
+                  solution={composer.solution}
+                  onChoose={(picks) => send({ kind: 'solution chosen', picks })}
+                />
+                <OtherWays base={base} move={made} isRefused={!preview.ok} onChoose={keepMade} />
+              </>
             )}
-            {composer && asksForFlap(composer) && movesLayers(composer.tool) && teeth.length > 1 && (
+            {composer && asksForFlap(composer) && TOOLS[composer.tool].countsLayers && teeth.length > 1 && (
               <LayerComb teeth={teeth} onTake={(flap) => send({ kind: 'flap chosen', flap })} />
             )}
           </>
@@ -305,14 +306,6 @@ function PlayButton({ step }: { step: number }) {
 
 /** How long a step is looked at before its motion is computed. */
 const AHEAD_MS = 900;
-
-const OFFERING: readonly Move['kind'][] = ['reverse', 'sink', 'pull', 'collapse', 'refold'];
-
-/** The move as composed so far, where its kind can end in several ways. */
-function moveOf(composer: Composer): Move | undefined {
-  const made = toMove(composer);
-  return made && OFFERING.includes(made.kind) ? made : undefined;
-}
 
 /** Creases a collapse can use, asked for once for each place in the sequence. */
 function useCreases(wanted: boolean, base: number): readonly SheetCrease[] {

@@ -1,13 +1,21 @@
 import { useState } from 'react';
+import {
+  type Ask as AskSpec,
+  METHODS,
+  TOOLS,
+  type Tool,
+  methodsOf,
+  specOf,
+  toolGroups,
+} from '@jade/core/kinds';
 import { moveWord } from '@jade/core/sequence';
 import { usePlan, usePlanState } from '../../plan/index.ts';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { Choice, LengthField, NumberField } from '../../ui/index.ts';
-import { type Composer, type ComposerOptions, promptOf, usesLine } from './composer.ts';
+import { type Composer, type Options, promptOf, usesLine } from './composer.ts';
 import type { Send } from './FoldsPage.tsx';
-import { GROUPS, METHODS, TOOLS, type Tool, methodsOf } from './tools.ts';
 
 interface TrayProps {
   readonly composer: Composer | null;
@@ -18,20 +26,20 @@ interface TrayProps {
 
 /** The moves in groups, each with its mark in print notation and its word; and what the chosen one still needs. */
 export function Tray({ composer, send, showNames, onNames }: TrayProps) {
-  const [open, setOpen] = useState(GROUPS[0]!.name);
-  const own = composer && GROUPS.find((g) => g.tools.includes(composer.tool))!.name;
+  const [open, setOpen] = useState(toolGroups[0]!.name);
+  const own = composer && toolGroups.find((g) => g.tools.includes(composer.tool))!.name;
   const [last, setLast] = useState(own);
   if (own !== last) {
     setLast(own);
     if (own) setOpen(own);
   }
-  const group = GROUPS.find((g) => g.name === open)!;
+  const group = toolGroups.find((g) => g.name === open)!;
   return (
     <div className="px-7 pb-3">
       {composer && <Ask composer={composer} send={send} />}
       <div className="flex flex-wrap items-center gap-x-5">
         <div className="flex flex-wrap items-center gap-x-5" role="tablist" aria-label="Kinds of moves">
-          {GROUPS.map(({ name }) => (
+          {toolGroups.map(({ name }) => (
             <button
               key={name}
               type="button"
@@ -114,83 +122,39 @@ function ToolButton({ tool, on, onClick }: { tool: Tool; on: boolean; onClick: (
   );
 }
 
-const TURNED_TOOLS: readonly Tool[] = [
-  'crease',
-  'pinch',
-  'pleat',
-  'narrow',
-  'blintz',
-  'squash',
-  'petal',
-  'ear',
-  'swivel',
-  'tuck',
-];
-
 function Ask({ composer, send }: { composer: Composer; send: Send }) {
-  const { tool } = composer;
+  const { tool, method, options } = composer;
+  const { asks } = TOOLS[tool];
   const prompt = promptOf(composer);
-  const set = (option: Partial<ComposerOptions>): void => send({ kind: 'option set', option });
+  const set = (option: Options): void => send({ kind: 'option set', option });
   const canTakeBack = composer.picks.length > 0 || composer.creases.length > 0;
+  const ticks = asks.filter((a) => a.kind === 'tick');
   return (
     <div className="mb-2 flex flex-wrap items-end gap-4 border-t border-rule pt-2" data-testid="composer">
       {usesLine(tool) && (
         <Choice
           label="Find the crease by"
           className="w-52"
-          value={composer.method}
+          value={method}
           options={methodsOf(tool).map((m) => ({ value: m, label: METHODS[m].word }))}
-          onChoice={(method) => send({ kind: 'method chosen', method })}
+          onChoice={(m) => send({ kind: 'method chosen', method: m })}
         />
       )}
-      {(tool === 'rotate' || (usesLine(tool) && composer.method === 'angle')) && (
+      {usesLine(tool) && method === 'angle' && (
         <NumberField
-          label={tool === 'rotate' ? 'Degrees, counter-clockwise' : 'Turns by, in degrees'}
+          label="Turns by, in degrees"
           className="w-44"
-          value={composer.degrees}
+          value={Number(options.turnsBy)}
           low={-360}
           high={360}
           step={0.5}
-          onNumber={(degrees) => set({ degrees })}
+          onNumber={(turnsBy) => set({ turnsBy })}
         />
       )}
-      {usesLine(tool) && composer.method === 'length' && <FlapLength composer={composer} set={set} />}
-      {tool === 'narrow' && <FlapWidth width={composer.width} set={set} />}
-      {(tool === 'crimp' || tool === 'pleat') && (
-        <NumberField
-          label="Second leans, in degrees"
-          className="w-44"
-          value={composer.lean}
-          low={-60}
-          high={60}
-          step={0.5}
-          onNumber={(lean) => set({ lean })}
-        />
-      )}
-      {tool === 'accordion' && (
-        <NumberField
-          label="Creases"
-          className="w-24"
-          value={composer.pleats}
-          low={2}
-          high={20}
-          step={1}
-          onNumber={(pleats) => set({ pleats: Math.round(pleats) })}
-        />
-      )}
-      {tool === 'turn' && (
-        <Choice
-          label="Over"
-          className="w-40"
-          value={composer.over}
-          options={[
-            { value: 'sideways', label: 'left to right' },
-            { value: 'lengthways', label: 'top to bottom' },
-          ]}
-          onChoice={(over) => set({ over })}
-        />
-      )}
-      {tool === 'unfold' && <StepToOpen composer={composer} send={send} />}
+      {usesLine(tool) && method === 'length' && <FlapLength composer={composer} set={set} />}
+      {asks.map((ask) => (
+        <AskField key={ask.id} ask={ask} value={options[ask.id] ?? null} set={set} />
+      ))}
       <p className="min-w-[220px] flex-1 pb-2" aria-live="polite">
         <b>
           {composer.replacing !== null ? `Changing step ${composer.replacing}. ` : ''}
@@ -198,15 +162,11 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
         </b>{' '}
         <Chosen composer={composer} />
       </p>
-      {(tool === 'valley' || tool === 'mountain' || tool === 'pinch') && (
-        <Tick on={composer.allLayers} word="all layers" onTick={(allLayers) => set({ allLayers })} />
-      )}
-      {tool === 'crease' && <Tick on={composer.soft} word="soft" onTick={(soft) => set({ soft })} />}
-      {tool === 'crease' && composer.method === 'through' && (
-        <Tick on={composer.short} word="only between them" onTick={(short) => set({ short })} />
-      )}
-      {TURNED_TOOLS.includes(tool) && (
-        <Tick on={composer.isBehind} word="behind" onTick={(isBehind) => set({ isBehind })} />
+      {ticks.map(
+        ({ id, label, onlyBy }) =>
+          (onlyBy === undefined || onlyBy === method) && (
+            <Tick key={id} on={options[id] === true} word={label} onTick={(on) => set({ [id]: on })} />
+          ),
       )}
       {canTakeBack && (
         <button type="button" className="act pb-2" onClick={() => send({ kind: 'taken back' })}>
@@ -220,10 +180,45 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
   );
 }
 
-type SetOption = (option: Partial<ComposerOptions>) => void;
+/** One thing a tool asks for besides points; ticks stand after the sentence. */
+function AskField({ ask, value, set }: { ask: AskSpec; value: Options[string]; set: SetOption }) {
+  switch (ask.kind) {
+    case 'tick':
+      return null;
+    case 'number':
+      return (
+        <NumberField
+          label={ask.label}
+          className="w-44"
+          value={Number(value)}
+          low={ask.low}
+          high={ask.high}
+          step={ask.step}
+          onNumber={(number) => set({ [ask.id]: number })}
+        />
+      );
+    case 'length':
+      return <SheetLength ask={ask} value={typeof value === 'number' ? value : null} set={set} />;
+    case 'choice':
+      return (
+        <Choice
+          label={ask.label}
+          className="w-40"
+          value={String(value)}
+          options={ask.options}
+          onChoice={(choice) => set({ [ask.id]: choice })}
+        />
+      );
+    case 'earlier step':
+      return <EarlierStep ask={ask} value={value} set={set} />;
+  }
+}
+
+type SetOption = (option: Options) => void;
 
 /** The length a flap shall keep, in the folder's unit once its two ends are chosen. */
-function FlapLength({ composer: { picks, kept }, set }: { composer: Composer; set: SetOption }) {
+function FlapLength({ composer: { picks, options }, set }: { composer: Composer; set: SetOption }) {
+  const kept = Number(options.kept);
   const { unit } = useSettings();
   const sideMm = useEngine().result?.readings.sideMm;
   const [tip, root] = picks.map((p) => p.model);
@@ -253,18 +248,29 @@ function FlapLength({ composer: { picks, kept }, set }: { composer: Composer; se
   );
 }
 
-function FlapWidth({ width, set }: { width: number | null; set: SetOption }) {
+/** A length on the sheet, in the folder's unit; kept as a share of the side. */
+function SheetLength({
+  ask,
+  value,
+  set,
+}: {
+  ask: Extract<AskSpec, { kind: 'length' }>;
+  value: number | null;
+  set: SetOption;
+}) {
   const { unit } = useSettings();
   const sideMm = useEngine().result?.readings.sideMm ?? 200;
   return (
     <LengthField
-      label="To a width of"
+      label={ask.label}
       className="w-36"
       unit={unit}
-      allowEmpty
-      valueMm={width === null ? null : width * sideMm}
-      note="empty: edges to the middle"
-      onLength={(mm) => set({ width: mm === null ? null : mm / sideMm })}
+      allowEmpty={ask.mayBeEmpty}
+      valueMm={value === null ? null : value * sideMm}
+      note={ask.note}
+      onLength={(mm) =>
+        (mm !== null || ask.mayBeEmpty) && set({ [ask.id]: mm === null ? null : mm / sideMm })
+      }
     />
   );
 }
@@ -284,23 +290,32 @@ function Chosen({ composer: { picks, flap, creases } }: { composer: Composer }) 
   );
 }
 
-function StepToOpen({ composer, send }: { composer: Composer; send: Send }) {
+/** Chooses one of the steps folded so far that can be opened again. */
+function EarlierStep({
+  ask,
+  value,
+  set,
+}: {
+  ask: Extract<AskSpec, { kind: 'earlier step' }>;
+  value: Options[string];
+  set: SetOption;
+}) {
   const { steps } = usePlan();
   const { step } = usePlanState();
   const folds = steps
     .slice(0, step)
     .map((s, i) => ({ s, n: i + 1 }))
-    .filter(({ s }) => !['crease', 'pinch', 'turn', 'rotate', 'unfold'].includes(s.move.kind));
+    .filter(({ s }) => specOf(s.move).opens);
   return (
     <Choice
-      label="Unfold step"
+      label={ask.label}
       className="w-44"
-      value={composer.opens ?? ''}
+      value={String(value ?? '')}
       options={[
         { value: '', label: folds.length === 0 ? 'nothing is folded yet' : 'choose a step' },
         ...folds.map(({ s, n }) => ({ value: s.id, label: `${n} ${moveWord(s)}` })),
       ]}
-      onChoice={(id) => id !== '' && send({ kind: 'step to open chosen', step: id })}
+      onChoice={(id) => id !== '' && set({ [ask.id]: id })}
     />
   );
 }

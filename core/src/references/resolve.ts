@@ -38,7 +38,10 @@ import {
 } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { landmarksOf, outlineOf } from '../sheet/index.ts';
-import type { LineRef, NamedPoints, PointRef } from './schema.ts';
+import type { LineRef, PointRef } from './schema.ts';
+
+/** Points with names of the folder's own. */
+export type NamedPoints = Readonly<Record<string, PointRef>>;
 
 /** What a step has left behind for later references, on the sheet. */
 export interface StepTrail {
