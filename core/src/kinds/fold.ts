@@ -84,8 +84,9 @@ export const fold = defineKind(schema, {
   alignments: (move) => [move.line],
   otherWays: (move, corners) => [
     ...holding(move, corners),
-    ...(move.layers === 'flap' ? holding({ ...move, layers: 'all' }, corners) : []),
     ...(move.layers === 'flap' ? [{ words: 'all layers', move: { ...move, layers: 'all' as const } }] : []),
+    // After all layers: what is held counts only where it makes a difference.
+    ...(move.layers === 'flap' ? holding({ ...move, layers: 'all' }, corners) : []),
     ...(move.sense === 'valley'
       ? [{ words: 'as a mountain fold', move: { ...move, sense: 'mountain' as const } }]
       : [{ words: 'as a valley fold', move: { ...move, sense: 'valley' as const } }]),

@@ -181,7 +181,11 @@ export function Table({ composer, send, showNames }: TableProps) {
                 <KeepButton onKeep={() => made && keepMade(made)} />
               </>
             )}
-            {preview?.refusal && <Slip tone="care">{preview.refusal.text}</Slip>}
+            {preview?.refusal && (
+              <Slip tone="care" className="compact">
+                {preview.refusal.text}
+              </Slip>
+            )}
             {composer && preview && made && (
               <>
                 <Offers

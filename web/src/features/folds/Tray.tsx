@@ -259,18 +259,30 @@ function SheetLength({
   set: SetOption;
 }) {
   const { unit } = useSettings();
-  const sideMm = useEngine().result?.readings.sideMm ?? 200;
+  const sideMm = useEngine().result?.readings.sideMm;
+  // Without a sheet there is no length yet, only a share of its side.
+  if (sideMm === undefined && !ask.mayBeEmpty)
+    return (
+      <NumberField
+        label={`${ask.label}, % of the side`}
+        className="w-44"
+        value={Math.round(Number(value) * 1000) / 10}
+        low={0.1}
+        high={99}
+        step={0.1}
+        onNumber={(percent) => set({ [ask.id]: percent / 100 })}
+      />
+    );
+  const side = sideMm ?? 200;
   return (
     <LengthField
       label={ask.label}
       className="w-36"
       unit={unit}
       allowEmpty={ask.mayBeEmpty}
-      valueMm={value === null ? null : value * sideMm}
+      valueMm={value === null ? null : value * side}
       note={ask.note}
-      onLength={(mm) =>
-        (mm !== null || ask.mayBeEmpty) && set({ [ask.id]: mm === null ? null : mm / sideMm })
-      }
+      onLength={(mm) => (mm !== null || ask.mayBeEmpty) && set({ [ask.id]: mm === null ? null : mm / side })}
     />
   );
 }
