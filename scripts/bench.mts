@@ -24,14 +24,9 @@ import { type FlatState, facetOnModel, facetOnSheet } from '../core/src/folded/i
 import { patternOf } from '../core/src/formats/index.ts';
 import { type Line, type Point, boundsOf, centroidOf, lineOnto } from '../core/src/geometry/index.ts';
 import { buildLayerProblem, countOrders, searchOrder } from '../core/src/layers/index.ts';
-import {
-  type MarkWish,
-  canDeepen,
-  deepen,
-  findWays,
-  judgeSequence,
-  mostReplays,
-} from '../core/src/marks/index.ts';
+import { canDeepen, deepen } from '../core/src/alignments/index.ts';
+import { judgeSequence, mostReplays } from '../core/src/slips/index.ts';
+import { type MarkWish, findWays } from '../core/src/ways/index.ts';
 import { foldOver, ghostOf, reflectBeyond } from '../core/src/moves/index.ts';
 import { buildPlan } from '../core/src/plan/index.ts';
 import { playStep } from '../core/src/play/index.ts';

@@ -5,7 +5,7 @@ import { facetOnModel, facetOnSheet } from '@jade/core/folded';
 import { patternOf } from '@jade/core/formats';
 import { boundsOf, centroidOf, lineThrough } from '@jade/core/geometry';
 import { buildLayerProblem, searchOrder } from '@jade/core/layers';
-import { MarkTable } from '@jade/core/marks';
+import { MarkTable } from '@jade/core/alignments';
 import { foldOver, reflectBeyond } from '@jade/core/moves';
 import { pack } from '@jade/core/packing';
 import { BadInput, readArgs } from './input.ts';

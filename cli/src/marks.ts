@@ -7,8 +7,8 @@ import {
   amplificationOf,
   findMark,
   proveExact,
-  writeMark,
-} from '@jade/core/marks';
+} from '@jade/core/alignments';
+import { writeMark } from '@jade/core/ways';
 import { sayStep } from '@jade/core/sequence';
 import { readLength } from '@jade/core/units';
 import { BadInput, readArgs, readCount } from './input.ts';

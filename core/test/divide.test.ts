@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type Point, lengthWithin } from '../src/geometry/index.ts';
+import { defaultSigma } from '../src/slips/index.ts';
 import {
-  defaultSigma,
   divideEdge,
   halvingsFrom,
   halvingsNear,
@@ -10,7 +10,7 @@ import {
   judgeDivision,
   middleThird,
   constructMark,
-} from '../src/marks/index.ts';
+} from '../src/ways/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';
 import { type SheetShape, edgesOf } from '../src/sheet/index.ts';
 

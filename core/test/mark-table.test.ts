@@ -8,8 +8,8 @@ import {
   type MarkTarget,
   amplificationOf,
   findMark,
-  writeMark,
-} from '../src/marks/index.ts';
+} from '../src/alignments/index.ts';
+import { writeMark } from '../src/ways/index.ts';
 import { resolvePoint } from '../src/references/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../src/sheet/index.ts';
 

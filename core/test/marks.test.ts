@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { distance } from '../src/geometry/index.ts';
-import { constructMark, defaultSigma, judgeConstruction, type MarkAsk } from '../src/marks/index.ts';
+import { defaultSigma } from '../src/slips/index.ts';
+import { constructMark, judgeConstruction, type MarkAsk } from '../src/ways/index.ts';
 import { type Step, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 import { type SheetShape, edgesOf } from '../src/sheet/index.ts';
 

@@ -3,7 +3,7 @@ import { findBase } from '../src/bases/index.ts';
 import { checkSequence } from '../src/checks/index.ts';
 import { crossSection, toMeasures, toModel } from '../src/folded/index.ts';
 import { distance } from '../src/geometry/index.ts';
-import { halvingsTo, writeHalvings } from '../src/marks/index.ts';
+import { halvingsTo, writeHalvings } from '../src/ways/index.ts';
 import { type ReplayedStep, type Step, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 
 const { at, on, along, across, between, through, writeStep } = write;

@@ -14,16 +14,9 @@ import {
   realRoots,
   sideOf,
 } from '../src/geometry/index.ts';
-import {
-  MarkTable,
-  amplificationOf,
-  defaultSigma,
-  findMark,
-  findWays,
-  judgeConstruction,
-  proveExact,
-  writeMark,
-} from '../src/marks/index.ts';
+import { MarkTable, amplificationOf, findMark, proveExact } from '../src/alignments/index.ts';
+import { defaultSigma } from '../src/slips/index.ts';
+import { findWays, judgeConstruction, writeMark } from '../src/ways/index.ts';
 import { type LineRef, type PointRef, resolveLine } from '../src/references/index.ts';
 import { nameSteps, replaySequence, sayStep, stepSchema } from '../src/sequence/index.ts';
 import type { SheetShape } from '../src/sheet/index.ts';

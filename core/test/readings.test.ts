@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildSketchPlan, buildOwlDiary, buildOwlPlan, buildOwlRuns } from '../src/demo/index.ts';
-import { findWays, judgeConstruction } from '../src/marks/index.ts';
+import { findWays, judgeConstruction } from '../src/ways/index.ts';
 import { buildPlan, type Plan } from '../src/plan/index.ts';
 import { toReadings, type ReadingsInput } from '../src/readings/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';

@@ -12,7 +12,7 @@ import {
   spotsOf,
   trySlips,
   watchesOf,
-} from '../src/marks/index.ts';
+} from '../src/slips/index.ts';
 import { type Step, replaySequence, write } from '../src/sequence/index.ts';
 
 const named = (name: string) => ({ kind: 'named', name }) as const;

@@ -1,19 +1,9 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { buildChance } from '../src/chance/index.ts';
 import { type Point, lengthWithin } from '../src/geometry/index.ts';
-import {
-  MarkTable,
-  type MarkWish,
-  canDeepen,
-  deepen,
-  defaultSigma,
-  findMark,
-  findWays,
-  judgeConstruction,
-  middleThird,
-  proveExact,
-  readWish,
-} from '../src/marks/index.ts';
+import { MarkTable, canDeepen, deepen, findMark, proveExact } from '../src/alignments/index.ts';
+import { defaultSigma } from '../src/slips/index.ts';
+import { type MarkWish, findWays, judgeConstruction, middleThird, readWish } from '../src/ways/index.ts';
 import { buildEffort } from '../src/effort/index.ts';
 import type { SheetShape } from '../src/sheet/index.ts';
 

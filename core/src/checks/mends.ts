@@ -1,5 +1,5 @@
 import { distance, readExact } from '../geometry/index.ts';
-import { findWays, writeHalvings } from '../marks/index.ts';
+import { findWays, writeHalvings } from '../ways/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';

@@ -1,13 +1,8 @@
 import { openedDepth, opensAt, spineThrough } from '../folded/index.ts';
 import { type Point, lineThrough, scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
-import {
-  type AlignmentSigma,
-  type Construction,
-  constructMark,
-  judgeConstruction,
-  readWish,
-} from '../marks/index.ts';
+import type { AlignmentSigma } from '../slips/index.ts';
+import { type Construction, constructMark, judgeConstruction, readWish } from '../ways/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';

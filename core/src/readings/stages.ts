@@ -1,4 +1,4 @@
-import { readWish } from '../marks/index.ts';
+import { readWish } from '../ways/index.ts';
 import { between, distance } from '../geometry/index.ts';
 import { edgesOf } from '../sheet/index.ts';
 import { toFigure, toLengthText, toMinutesText } from '../units/index.ts';

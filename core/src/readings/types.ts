@@ -3,7 +3,7 @@ import type { Flap, Measures, Spine } from '../folded/index.ts';
 import type { BulkVerdict, FingerVerdict, PaperLimits } from '../paper/index.ts';
 import type { BenchRun, DiaryEntry, Plan } from '../plan/index.ts';
 import type { Replay } from '../sequence/index.ts';
-import type { AlignmentSigma } from '../marks/index.ts';
+import type { AlignmentSigma } from '../slips/index.ts';
 import type { LearnedRatio, SizedSheet } from '../sizing/index.ts';
 import type { Standing } from '../balance/index.ts';
 import type { LengthUnit } from '../units/index.ts';

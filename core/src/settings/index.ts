@@ -1,7 +1,7 @@
 /** Room: the folder's own settings: units, theme, thresholds and slips. Every number is a default that can be changed. */
 import { z } from 'zod';
 import { defaultLimits } from '../paper/index.ts';
-import { defaultSigma } from '../marks/index.ts';
+import { defaultSigma } from '../slips/index.ts';
 import { lengthUnits } from '../units/index.ts';
 
 const mm = z.number().positive().max(100);

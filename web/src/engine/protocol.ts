@@ -4,7 +4,7 @@ import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point, Segment } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
-import type { ClearParts } from '@jade/core/marks';
+import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
 import type { BaseRow, Readings, RulePrice, StepReading } from '@jade/core/readings';

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import { whenGone } from '../workers/index.ts';
-import type { WholeAccuracy } from '@jade/core/marks';
+import type { WholeAccuracy } from '@jade/core/slips';
 import type { SheetShape } from '@jade/core/sheet';
 import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest, WholeRequest } from './types.ts';
 import type { Marker } from './worker.ts';

@@ -1,4 +1,5 @@
-import type { AlignmentSigma, ClearParts, MarkWish } from '@jade/core/marks';
+import type { AlignmentSigma } from '@jade/core/slips';
+import type { ClearParts, MarkWish } from '@jade/core/ways';
 import type { Drawing } from '@jade/core/drawing';
 import type { PointRef } from '@jade/core/references';
 import type { Sequence, Step } from '@jade/core/sequence';

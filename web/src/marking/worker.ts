@@ -2,17 +2,9 @@ import * as Comlink from 'comlink';
 import { beginWorker } from '../workers/hold.ts';
 import { buildEffort } from '@jade/core/effort';
 import { drawStep } from '@jade/core/drawing';
-import {
-  canDeepen,
-  deepen,
-  divideEdge,
-  findWays,
-  judgeConstruction,
-  judgeDivision,
-  judgeSequence,
-  mostReplays,
-  type WholeAccuracy,
-} from '@jade/core/marks';
+import { canDeepen, deepen } from '@jade/core/alignments';
+import { judgeSequence, mostReplays, type WholeAccuracy } from '@jade/core/slips';
+import { divideEdge, findWays, judgeConstruction, judgeDivision } from '@jade/core/ways';
 import { type Replay, nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
 import type { Answer, DivideRequest, MarkWay, PartsWay, WaysRequest, WholeRequest } from './types.ts';

@@ -1,4 +1,4 @@
-import { writeHalvings } from '../../marks/index.ts';
+import { writeHalvings } from '../../ways/index.ts';
 import type { LineRef, NamedPoints, PointRef } from '../../references/index.ts';
 import { type Step, write } from '../../sequence/index.ts';
 

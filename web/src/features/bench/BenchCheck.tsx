@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { CheckPoint } from '@jade/core/marks';
+import type { CheckPoint } from '@jade/core/slips';
 import type { BenchRun } from '@jade/core/plan';
 import { toFigure } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';

@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import type { WholeAccuracy } from '@jade/core/marks';
+import type { WholeAccuracy } from '@jade/core/slips';
 import type { Plan } from '@jade/core/plan';
 import { toFigure } from '@jade/core/units';
 import { useAppDispatch } from '../../app/hooks.ts';

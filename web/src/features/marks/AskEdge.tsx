@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type MarkWish, readWish } from '@jade/core/marks';
+import { type MarkWish, readWish } from '@jade/core/ways';
 import { distance } from '@jade/core/geometry';
 import { edgesOf } from '@jade/core/sheet';
 import { useEngine } from '../../engine/index.ts';

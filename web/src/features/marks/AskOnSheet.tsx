@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { type Point, toExactText } from '@jade/core/geometry';
-import { type MarkWish, readWish } from '@jade/core/marks';
+import { type MarkWish, readWish } from '@jade/core/ways';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { DrawingView, pickNearest, usePalette } from '../../table/index.ts';

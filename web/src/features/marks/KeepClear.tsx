@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { type ClearParts, middleThird } from '@jade/core/marks';
+import { type ClearParts, middleThird } from '@jade/core/ways';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';

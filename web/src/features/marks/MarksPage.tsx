@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { MarkWish } from '@jade/core/marks';
+import type { MarkWish } from '@jade/core/ways';
 import { toFigure } from '@jade/core/units';
 import { useFindings } from '../../app/Mends.tsx';
 import { StageHead } from '../../app/StageHead.tsx';

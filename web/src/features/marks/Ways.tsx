@@ -1,5 +1,5 @@
 import { type ReactNode, useEffect, useState } from 'react';
-import type { ClearParts, MarkWish } from '@jade/core/marks';
+import type { ClearParts, MarkWish } from '@jade/core/ways';
 import type { Plan } from '@jade/core/plan';
 import type { Step } from '@jade/core/sequence';
 import { toFigure } from '@jade/core/units';

@@ -1,4 +1,4 @@
-import type { MarkWish } from '@jade/core/marks';
+import type { MarkWish } from '@jade/core/ways';
 import { readLength } from '@jade/core/units';
 
 /** "3/11": both numbers, or undefined where it is no fraction between 0 and 1. */

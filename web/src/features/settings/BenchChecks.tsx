@@ -1,4 +1,4 @@
-import { learnHand } from '@jade/core/marks';
+import { learnHand } from '@jade/core/slips';
 import { toFigure } from '@jade/core/units';
 import { useRuns } from '../../records/index.ts';
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type AlignmentSigma, defaultSigma, learnSlip } from '@jade/core/marks';
+import { type AlignmentSigma, defaultSigma, learnSlip } from '@jade/core/slips';
 import { toFigure } from '@jade/core/units';
 import { Choice, TextField } from '../../ui/index.ts';
 

@@ -1,4 +1,4 @@
-import { scaleHand } from '@jade/core/marks';
+import { scaleHand } from '@jade/core/slips';
 import { defaultSettings, settingsSchema, type Settings } from '@jade/core/settings';
 import { useState } from 'react';
 import { sayFault, useGetSettingsQuery } from '../../api/index.ts';

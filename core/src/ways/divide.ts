@@ -1,11 +1,12 @@
+import { type AlignmentSigma, slipErrors } from '../slips/index.ts';
 import { distance, dot, subtract, toUnit } from '../geometry/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import type { PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
-import { type AlignmentSigma, slipErrors } from './accuracy.ts';
 import { type ClearParts, isHeld, isTouched } from './clear.ts';
-import { type Construction, constructMark, cornerShares, oddPartOf } from './constructions.ts';
+import type { Construction } from './construction.ts';
+import { constructMark, cornerShares, oddPartOf } from './constructions.ts';
 import { MOST_PARTS } from './fraction.ts';
 import { type Halving, halvingsFrom, halvingsNear, writeChain } from './halving.ts';
 

@@ -2,28 +2,11 @@ import type { PointRef, LineRef } from '../references/index.ts';
 import { type Step, stepSchema } from '../sequence/index.ts';
 import { type Outcome, done, failed, invariant } from '../outcome/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
+import type { Construction, MarkAsk } from './construction.ts';
 import { creaseStep } from './crease.ts';
 import { type EdgeSearch, foundOnEdge } from './found.ts';
 import { MOST_PARTS } from './fraction.ts';
 import { type Halving, halvingsFor, halvingsFrom, writeChain, writeHalvings } from './halving.ts';
-
-/** A fraction top / bottom of an edge, counted from the edge's first corner (AB from A). */
-export interface MarkAsk {
-  readonly edge: string;
-  readonly top: number;
-  readonly bottom: number;
-}
-
-export interface Construction {
-  readonly id: string;
-  readonly title: string;
-  /** How it is found and why one might choose it, in a sentence. */
-  readonly how: string;
-  readonly steps: readonly Step[];
-  readonly exact: boolean;
-  /** The place it ends in, where that is no pinch on an edge. */
-  readonly mark?: PointRef;
-}
 
 /**
  * Constructions of the wanted mark, any fraction up to 64ths: halving for powers of two, thirds in two exact ways and a

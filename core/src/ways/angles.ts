@@ -2,7 +2,8 @@ import { type Line, type Point, distance, sideOf } from '../geometry/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import type { Step } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
-import { type Construction, constructMark } from './constructions.ts';
+import type { Construction } from './construction.ts';
+import { constructMark } from './constructions.ts';
 import {
   type Corner,
   type CornerLine,

@@ -1,10 +1,10 @@
-import type { Mark } from './table.ts';
+import type { Point } from '../geometry/index.ts';
 
 /** Cells are told apart by whole numbers up to this each way. */
 const WIDEST = 65_536;
 
 /** Marks by the cell of a grid they lie in. */
-export class Cells {
+export class Cells<Mark extends { readonly at: Point }> {
   readonly grain: number;
   private readonly lists = new Map<number, Mark[]>();
 

@@ -1,3 +1,4 @@
+import { SheetBounds, type WrittenTarget, type MarkTarget } from '../alignments/index.ts';
 import {
   type ExactNumber,
   type Line,
@@ -10,14 +11,12 @@ import {
 } from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
-import { SheetBounds } from './alignments.ts';
 import { angleWays } from './angles.ts';
 import { type ClearParts, isTouched } from './clear.ts';
-import { type Construction, type MarkAsk, constructMark } from './constructions.ts';
+import type { Construction, MarkAsk } from './construction.ts';
+import { constructMark } from './constructions.ts';
 import { findConstructions } from './found.ts';
 import { asFraction } from './fraction.ts';
-import type { WrittenTarget } from './proof.ts';
-import type { MarkTarget } from './search.ts';
 
 /** What a folder asks for: a fraction of an edge, or any share, place or line as it is written. */
 export type MarkWish = MarkAsk | WrittenTarget;

@@ -1,3 +1,5 @@
+import { type AlignmentSigma, sigmasOf, slipsOf } from '../slips/index.ts';
+import { SheetBounds, type MarkTarget } from '../alignments/index.ts';
 import {
   type Line,
   type Point,
@@ -12,10 +14,7 @@ import { invariant } from '../outcome/index.ts';
 import { resolvePoint } from '../references/index.ts';
 import { type Replay, contextAfter, replaySequence } from '../sequence/index.ts';
 import { type SheetShape, edgesOf, outlineOf } from '../sheet/index.ts';
-import { type AlignmentSigma, sigmasOf, slipsOf } from './accuracy.ts';
-import { SheetBounds } from './alignments.ts';
-import type { Construction } from './constructions.ts';
-import type { MarkTarget } from './search.ts';
+import type { Construction } from './construction.ts';
 
 export interface JudgedConstruction {
   readonly construction: Construction;

@@ -75,7 +75,7 @@ export class MarkTable {
   private readonly sets: (readonly number[])[][] = [[[]]];
   private readonly grown = new Map<string, number[]>();
   private readonly markLists = new Map<number, readonly Mark[]>();
-  private cells: { readonly of: readonly Mark[]; readonly cells: Cells } | undefined;
+  private cells: { readonly of: readonly Mark[]; readonly cells: Cells<Mark> } | undefined;
   /** The first line of each level. */
   private readonly starts: number[] = [0];
 
@@ -113,7 +113,7 @@ export class MarkTable {
   }
 
   /** Marks by cells of a grid; kept while the same are asked for. */
-  cellsOf(marks: readonly Mark[], grain: number): Cells {
+  cellsOf(marks: readonly Mark[], grain: number): Cells<Mark> {
     if (this.cells?.of !== marks || this.cells.cells.grain !== grain)
       this.cells = { of: marks, cells: new Cells(marks, grain) };
     return this.cells.cells;

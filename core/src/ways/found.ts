@@ -1,14 +1,20 @@
+import {
+  type WrittenTarget,
+  proveExact,
+  type MarkAnswer,
+  type MarkTarget,
+  findMark,
+  type MarkTable,
+  tableOf,
+  tableOfBoth,
+} from '../alignments/index.ts';
 import { lengthWithin } from '../geometry/index.ts';
 import type { PointRef } from '../references/index.ts';
 import { type Step, stepSchema } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { type ClearParts, isTouched } from './clear.ts';
-import type { Construction, MarkAsk } from './constructions.ts';
-import { type WrittenTarget, proveExact } from './proof.ts';
-import { type MarkAnswer, type MarkTarget, findMark } from './search.ts';
+import type { Construction, MarkAsk } from './construction.ts';
 import { pressShort } from './short.ts';
-import type { MarkTable } from './table.ts';
-import { tableOf, tableOfBoth } from './tables.ts';
 import { writeMark } from './write.ts';
 
 const MOST_CREASES = 6;

@@ -1,9 +1,9 @@
+import { SheetBounds } from '../alignments/index.ts';
 import { type Line, type Point, distance } from '../geometry/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import type { Step } from '../sequence/index.ts';
 import { type SheetShape, outlineOf } from '../sheet/index.ts';
-import { SheetBounds } from './alignments.ts';
-import type { Construction } from './constructions.ts';
+import type { Construction } from './construction.ts';
 import { type Corner, type CornerLine, bearingOf } from './corner.ts';
 import { creaseStep, endsIn } from './crease.ts';
 import { writeHalvings } from './halving.ts';

@@ -1,11 +1,10 @@
+import type { MarkAnswer, Mark, MarkTable } from '../alignments/index.ts';
 import { type Line, type Point, directionOf, dot, lineThrough, mirrorPoint } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
 import { cornersOf, edgesOf } from '../sheet/index.ts';
 import { creaseStep } from './crease.ts';
-import type { MarkAnswer } from './search.ts';
-import type { Mark, MarkTable } from './table.ts';
 
 /** An answer written out as steps of a plan, and where the engine says it ends. */
 export interface WrittenMark {
