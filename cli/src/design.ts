@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { toCuttingPdf } from '@jade/core/booklet';
+import { collectPages, writeCutting } from '@jade/core/booklet';
 import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase } from '@jade/core/bases';
 
@@ -139,7 +139,7 @@ export const designVerbs: Record<string, Verb> = {
           String(values.out),
           String(values.out).endsWith('.dxf')
             ? toCuttingDxf(cutting, stock)
-            : await toCuttingPdf({ title, stock, cutting }),
+            : await collectPages((sink) => writeCutting(sink, { title, stock, cutting })),
         );
       }
       return { pieces, layout, cuts, waste };

@@ -1,28 +1,16 @@
 import { writeFileSync } from 'node:fs';
-
 import { checkSequence, checkWanted } from '@jade/core/checks';
-
+import { describeStep } from '@jade/core/exporting';
 import { dayPalette, drawModel, drawStep, toSvg } from '@jade/core/drawing';
 import { toStanding } from '@jade/core/balance';
-
-import { findFlaps, findNarrowest, foldsOf, toMeasures } from '@jade/core/folded';
-
+import { foldsOf, toMeasures } from '@jade/core/folded';
 import { defaultLimits, findPaperKind, paperKinds } from '@jade/core/paper';
 import { toReadings, toWindowInput } from '@jade/core/readings';
 import { defaultSettings } from '@jade/core/settings';
 import { findRemedies, sayBand, sayRemedy, toWindow } from '@jade/core/window';
-
 import { listResults } from '@jade/core/kinds';
 import { type PointRef, resolvePoint } from '@jade/core/references';
-import {
-  type Replay,
-  type ReplayedStep,
-  contextAfter,
-  moveWord,
-  nameSteps,
-  sayStep,
-} from '@jade/core/sequence';
-import { sheetArea } from '@jade/core/sheet';
+import { type Replay, type ReplayedStep, contextAfter, nameSteps } from '@jade/core/sequence';
 import { BadInput, readArgs, readCount, readPlan, readTarget } from './input.ts';
 import { type Verb, replayPlan } from './verb.ts';
 
@@ -179,29 +167,6 @@ export const planVerbs: Record<string, Verb> = {
 /** How many legal results a step's move has; 0 for a refused one. */
 function countResults({ move, number, refusal }: ReplayedStep, replay: Replay): number {
   if (refusal) return 0;
-  const offered = listResults(move, contextAfter({ ...replay, steps: replay.steps.slice(0, number - 1) }));
+  const offered = listResults(move, contextAfter(replay, number - 1));
   return offered.ok ? Math.max(1, offered.value.length) : 1;
-}
-
-/** What a step makes of the sheet, in sheet sides. */
-export function describeStep(step: Replay['steps'][number], replay: Replay) {
-  const measures = toMeasures(step.after);
-  const narrow = findNarrowest(findFlaps(step.after));
-  const sides = ({ front, back }: { front: number; back: number }) => ({ a: front, b: back });
-  return {
-    n: step.number,
-    move: moveWord(step.step),
-    says: sayStep(step.step, replay.sequence),
-    ok: step.refusal === undefined,
-    ...(step.refusal ? { error: step.refusal.text } : {}),
-    flat: true,
-    facets: measures.facets,
-    layersMax: measures.spot.layers,
-    layersAtCrease: step.trace?.layersAtCrease ?? 0,
-    width: measures.width,
-    height: measures.height,
-    narrowest: narrow?.width ?? null,
-    colours: { front: sides(measures.fromFront), back: sides(measures.fromBehind) },
-    paper: sheetArea(replay.sequence.sheet),
-  };
 }

@@ -84,10 +84,7 @@ describe('open sinks', () => {
     expect(refusalsOf(sequence)).toEqual([]);
     const { before, after } = replay.steps[6]!;
     expect([...checkState(after), ...checkLayers(after)]).toEqual([]);
-    const offered = listResults(
-      replay.steps[6]!.move,
-      contextAfter({ ...replay, steps: replay.steps.slice(0, 6) }),
-    );
+    const offered = listResults(replay.steps[6]!.move, contextAfter(replay, 6));
     expect(offered.ok && offered.value.length).toBeGreaterThan(1);
     expect(after.facets.length).toBeGreaterThan(before.facets.length);
   });

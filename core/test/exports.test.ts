@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { bases, foldBase } from '../src/bases/index.ts';
-import { toBooklet } from '../src/booklet/index.ts';
+import { collectPages, writeBooklet } from '../src/booklet/index.ts';
 import { buildPattern } from '../src/creases/index.ts';
 import {
   type PaperSurface,
@@ -148,7 +148,9 @@ describe('the booklet', () => {
     const { replay } = folded('frog');
     const about = { name: 'Frog base', front: '#a9bcc6', back: '#f3e9d3', about: ['square', '200 mm'] };
     const pages = async (r: typeof replay): Promise<number> =>
-      (await toBooklet(r, about)).toString('latin1').match(/\/Type \/Page\n/g)!.length;
+      Buffer.from(await collectPages((sink) => writeBooklet(sink, r, about)))
+        .toString('latin1')
+        .match(/\/Type \/Page\n/g)!.length;
     expect(await pages(replay)).toBe(Math.ceil(replay.steps.length / 6));
     expect(await pages({ ...replay, steps: [] })).toBe(1);
   });

@@ -164,7 +164,7 @@ describe('the record of kinds', () => {
       const replay = replaySequence({ sheet: base.sheet, points: base.points, steps: base.steps });
       for (const step of replay.steps) {
         let read = 0;
-        const before = contextAfter({ ...replay, steps: replay.steps.slice(0, step.number - 1) });
+        const before = contextAfter(replay, step.number - 1);
         makeMove(step.move, 'x', before, (line) => (read++, line));
         const lines = alignmentsOf(step.move).length;
         // Moves of several creases read none, or all of those they are given.

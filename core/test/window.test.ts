@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { toCuttingPdf } from '../src/booklet/index.ts';
+import { collectPages, writeCutting } from '../src/booklet/index.ts';
 import { judgeColours, saySwaps } from '../src/checks/index.ts';
 import { buildHeronPlan, lanternDrawer } from '../src/demo/index.ts';
 import { readDrawerCsv, toCuttingDxf, toDrawerCsv } from '../src/formats/index.ts';
@@ -574,7 +574,9 @@ describe('cutting', () => {
 
   test('as a PDF: a page that shows it all, and one for every part of the sheet at full size', async () => {
     const cutting = toCutting({ widthMm: 240, heightMm: 240 }, stock);
-    const pdf = await toCuttingPdf({ title: 'Four squares', stock, cutting });
+    const pdf = Buffer.from(
+      await collectPages((sink) => writeCutting(sink, { title: 'Four squares', stock, cutting })),
+    );
     const text = pdf.toString('latin1');
     expect(text.startsWith('%PDF-1.')).toBe(true);
     // 500 mm in steps of 176, 700 mm in steps of 263.

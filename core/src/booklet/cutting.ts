@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import type { Cut, Cutting, StockSize } from '../paper/index.ts';
-import { POINTS_PER_MM, collect } from './pages.ts';
+import { POINTS_PER_MM, type PageSink, flowInto } from './pages.ts';
 
 /** A4 upright; the pages overlap by the strip in which they are laid on each other. */
 const PAGE = { widthMm: 210, heightMm: 297 };
@@ -27,13 +27,13 @@ export interface CuttingPages {
  * A cutting plan at full size (1:1) on as many A4 pages as the stock sheet takes: a page that shows how they lie and in
  * which order is cut, then the pages with registration crosses where they meet and a ruler of 100 mm to check the print.
  */
-export async function toCuttingPdf({ title, stock, cutting }: CuttingPages): Promise<Buffer> {
+export function writeCutting(sink: PageSink, { title, stock, cutting }: CuttingPages): void {
   const doc = new PDFDocument({
     size: [PAGE.widthMm * POINTS_PER_MM, PAGE.heightMm * POINTS_PER_MM],
     margin: 0,
     info: { Title: title, Creator: 'Jade Kite' },
   });
-  const done = collect(doc);
+  flowInto(doc, sink);
   const across = Math.max(1, Math.ceil((stock.widthMm - OVERLAP_MM) / STEP.widthMm));
   const up = Math.max(1, Math.ceil((stock.heightMm - OVERLAP_MM) / STEP.heightMm));
   const mm = (v: number): number => v * POINTS_PER_MM;
@@ -79,7 +79,6 @@ export async function toCuttingPdf({ title, stock, cutting }: CuttingPages): Pro
       drawRuler(doc, mm(PAGE.widthMm - MARGIN_MM - RULER_MM), mm(PAGE.heightMm - 6));
     }
   doc.end();
-  return done;
 }
 
 /** Whether a cut can show on a page; a sheet of many pages has many cuts, and each page few of them. */

@@ -1,12 +1,14 @@
-/** Room: a folded plan, or how its sheet is cut, as pages to print (PDF 1.3). Needs Node's streams; not for the page or its worker. */
+/** Room: a folded plan, or how its sheet is cut, as pages to print (PDF 1.3), written into a sink. */
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
 import { dayPalette, drawStep, toSvg } from '../drawing/index.ts';
-import { POINTS_PER_MM, collect } from './pages.ts';
+import { POINTS_PER_MM, type PageSink, flowInto } from './pages.ts';
 import { type Replay, nameSteps, sayStep } from '../sequence/index.ts';
 
 export type { CuttingPages } from './cutting.ts';
-export { toCuttingPdf } from './cutting.ts';
+export { writeCutting } from './cutting.ts';
+export type { PageSink } from './pages.ts';
+export { collectPages } from './pages.ts';
 
 export interface BookletOptions {
   readonly name: string;
@@ -24,13 +26,13 @@ const ROWS = 3;
 const TITLE_HEIGHT = 54;
 
 /** Step drawings with their sentences on A4 pages, six a page. */
-export async function toBooklet(replay: Replay, options: BookletOptions): Promise<Buffer> {
+export function writeBooklet(sink: PageSink, replay: Replay, options: BookletOptions): void {
   const doc = new PDFDocument({
     size: [PAGE.width, PAGE.height],
     margin: 0,
     info: { Title: options.name, Creator: 'Jade Kite' },
   });
-  const written = collect(doc);
+  flowInto(doc, sink);
   const names = nameSteps(replay.sequence.steps);
   const palette = dayPalette(options.front, options.back);
   const cell = {
@@ -74,7 +76,6 @@ export async function toBooklet(replay: Replay, options: BookletOptions): Promis
   });
   if (replay.steps.length === 0) writeHead(doc, options, 1, 1);
   doc.end();
-  return written;
 }
 
 function writeHead(

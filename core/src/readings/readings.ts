@@ -109,7 +109,7 @@ function toPair(
   refs: readonly [PointRef, PointRef] | null,
 ): readonly [Point, Point] | undefined {
   if (!refs) return undefined;
-  const context = contextAfter(replay, sized.after);
+  const context = contextAfter(replay, replay.steps.length, sized.after);
   const [a, b] = refs.map((ref) => resolvePoint(ref, context));
   return a?.ok && b?.ok ? [a.value.model, b.value.model] : undefined;
 }

@@ -182,12 +182,21 @@ export function writeOut(move: Move, sequence: Sequence, number: number): Outcom
   });
 }
 
-/** What references are read against when all is folded: the last state, with every mark and crease made on the way. */
-export function contextAfter({ sequence, start, steps }: Replay, state?: FlatState): ResolveContext {
+/**
+ * What references are read against after so many steps, all of them where nothing else is said: the state then, with every
+ * mark and crease made on the way. A state of its own can stand in for that.
+ */
+export function contextAfter(
+  { sequence, start, steps }: Replay,
+  number = steps.length,
+  state?: FlatState,
+): ResolveContext {
+  const folded = steps.slice(0, number);
   return {
-    state: state ?? steps.at(-1)?.after ?? start,
+    state: state ?? folded.at(-1)?.after ?? start,
     points: sequence.points,
-    trails: new Map(steps.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
-    numbers: new Map(steps.map((s) => [s.step.id, s.number])),
+    trails: new Map(folded.flatMap((s) => (s.trail ? [[s.step.id, s.trail] as const] : []))),
+    // Steps that come later are known by number, so that a sentence can say that they do.
+    numbers: new Map(sequence.steps.map((s, i) => [s.id, i + 1])),
   };
 }

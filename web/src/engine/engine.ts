@@ -4,6 +4,7 @@ import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } f
 import { lastChoices } from '@jade/core/editing';
 import { type FlatState, layersUnder } from '@jade/core/folded';
 import { apply, inverse, isTurned } from '@jade/core/geometry';
+import { isAlike } from '@jade/core/merge';
 import { efficiencyOf, matchBases, taskOf } from '@jade/core/parts';
 import {
   basesFrom,
@@ -19,22 +20,29 @@ import {
   toReadings,
   type Readings,
 } from '@jade/core/readings';
-import { type Move, specOf } from '@jade/core/kinds';
+import { specOf } from '@jade/core/kinds';
 import {
   moveWord,
   nameSteps,
   replaySequence,
   sayStep,
-  write,
   type Replay,
-  type ReplayedStep,
   type Sequence,
 } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
 import { sheetTitle } from '@jade/core/sheet';
+import {
+  type Proposed,
+  dragGhost,
+  listCreases,
+  listLandmarks,
+  listOtherWays,
+  offerResults,
+  placesMade,
+  proposeMoves,
+  tryMove,
+} from '@jade/core/trying';
 import { toPartialSheet } from '@jade/core/window';
-import { listLandmarks, placesMade } from './landmarks.ts';
-import { dragGhost, listCreases, offerResults, proposeMoves, listOtherWays } from './offers.ts';
 import type {
   BaseCard,
   BaseSheet,
@@ -43,6 +51,7 @@ import type {
   PlanInput,
   PlanResult,
   Preview,
+  Proposal,
   Silhouette,
   StepDetail,
 } from './protocol.ts';
@@ -76,6 +85,8 @@ const MOST_RESTING = 80;
 export function buildEngine(): Engine {
   let input: PlanInput | undefined;
   let replay: Replay | undefined;
+  /** The sequence with the move looked at last. */
+  let tried: Replay | undefined;
   let readings: Readings | undefined;
   const stamps = new WeakMap<FlatState, number>();
   let lastStamp = 0;
@@ -91,7 +102,15 @@ export function buildEngine(): Engine {
   return {
     computePlan(next): PlanResult {
       input = next;
-      replay = replaySequence(toSequence(next), replay);
+      const sequence = toSequence(next);
+      // A fold that was looked at and is kept now is folded already.
+      const last = tried?.sequence.steps.at(-1);
+      const isKept =
+        last !== undefined &&
+        tried!.sequence.steps.every((s, i) => s.id === sequence.steps[i]?.id) &&
+        isAlike(last.move, sequence.steps[tried!.sequence.steps.length - 1]!.move);
+      replay = replaySequence(sequence, isKept ? tried : replay);
+      tried = undefined;
       readings = read(next, replay);
       const { pace, sideMm } = readings;
       const steps = replay.steps.map((s) => {
@@ -197,13 +216,11 @@ export function buildEngine(): Engine {
       return step ? drawStep(step, nameSteps(replay!.sequence.steps)) : null;
     },
 
-    previewMove(before, move): Preview {
+    previewMove(before, move, id): Preview {
       if (!replay) throw new Error('broken promise: a plan is computed before a move is tried');
-      const trial = tryMove(replay, before, move);
-      const sentence = sayStep(trial.step, {
-        ...replay.sequence,
-        steps: [...replay.sequence.steps.slice(0, before), trial.step],
-      });
+      const { replay: onward, step: trial } = tryMove(replay, before, move, id);
+      tried = onward;
+      const sentence = sayStep(trial.step, onward.sequence);
       if (trial.refusal)
         return { ok: false, sentence, refusal: trial.refusal, drawing: drawModel(trial.before) };
       return {
@@ -228,9 +245,16 @@ export function buildEngine(): Engine {
     },
 
     listCreases: (before) => (replay ? listCreases(replay, before) : []),
-    listOtherWays: (before, move) => (replay ? listOtherWays(replay, before, move) : []),
-    offerResults: (before, move) => (replay ? offerResults(replay, before, move) : []),
-    proposeMoves: (before, from, to) => (replay ? proposeMoves(replay, before, from, to) : []),
+    listOtherWays: (before, move) => (replay ? listOtherWays(replay, before, move).map(toProposal) : []),
+    offerResults: (before, move) =>
+      replay
+        ? offerResults(replay, before, move).map(({ state, picks }) => ({
+            picks,
+            drawing: drawModel(state, 0),
+          }))
+        : [],
+    proposeMoves: (before, from, to) =>
+      replay ? proposeMoves(replay, before, from, to).map(toProposal) : [],
     dragGhost(before, from, to) {
       const state = stateAt(before);
       return state ? dragGhost(state, from, to) : [];
@@ -318,9 +342,4 @@ function mustFold(id: string): FoldedBase {
   return folded;
 }
 
-/** Replays one more step after the first `before` steps. */
-function tryMove(replay: Replay, before: number, move: Move): ReplayedStep {
-  const step = write.writeStep('trial', move);
-  const steps = [...replay.sequence.steps.slice(0, before), step];
-  return replaySequence({ ...replay.sequence, steps }, replay).steps.at(-1)!;
-}
+const toProposal = ({ state, ...rest }: Proposed): Proposal => ({ ...rest, after: drawModel(state, 0) });

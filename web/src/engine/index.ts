@@ -2,12 +2,10 @@
 export type {
   StepCard,
   StepDetail,
-  Landmark,
   Preview,
   LayerTooth,
   OfferedPicture,
   Proposal,
-  SheetCrease,
   ColourReading,
   BaseCard,
   BaseSheet,

@@ -1,3 +1,4 @@
+import type { Landmark, SheetCrease } from '@jade/core/trying';
 import type { BaseFamily, BaseFlap } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
@@ -38,18 +39,6 @@ export interface StepCard {
 export interface PlanResult {
   readonly readings: Readings;
   readonly steps: readonly StepCard[];
-}
-
-/** A point that can be chosen, with how the plan would keep it. */
-export interface Landmark {
-  readonly name: string;
-  readonly ref: PointRef;
-  readonly model: Point;
-  readonly sheet?: Point;
-  /** Shown always, or only near the pointer. */
-  readonly rank: 'main' | 'near';
-  /** It lies under another landmark of the sheet, which is what the pointer takes. */
-  readonly isUnder?: boolean;
 }
 
 /** Everything the table shows for the selected step. */
@@ -93,17 +82,6 @@ export interface Proposal {
   readonly move: Move;
   readonly word: string;
   readonly after: Drawing;
-}
-
-/** A stretch of crease on the sheet that a collapse may use, between two crossings. */
-export interface SheetCrease {
-  readonly key: string;
-  readonly from: Point;
-  readonly to: Point;
-  readonly fromRef: PointRef;
-  readonly toRef: PointRef;
-  /** "A to O" where its ends have names. */
-  readonly name: string;
 }
 
 /** One of several ways a move can end. */
@@ -173,7 +151,7 @@ export interface Engine {
   readView(number: number, view: ModelView): Drawing;
   /** A step as drawn in print; null where there is none. */
   drawStepOf(number: number): Drawing | null;
-  previewMove(before: number, move: Move): Preview;
+  previewMove(before: number, move: Move, id: string): Preview;
   listLayers(before: number, at: Point): LayerTooth[];
   listCreases(before: number): SheetCrease[];
   /** Every result the move can have, where it has more than one. */

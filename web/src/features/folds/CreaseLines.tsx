@@ -1,5 +1,5 @@
 import type { Point } from '@jade/core/geometry';
-import type { SheetCrease } from '../../engine/index.ts';
+import type { SheetCrease } from '@jade/core/trying';
 import type { ChosenCrease } from './composer.ts';
 
 const LOOKS: Record<

@@ -4,14 +4,8 @@ import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { type Move, TOOLS } from '@jade/core/kinds';
 import { write } from '@jade/core/sequence';
-import {
-  type Landmark,
-  type LayerTooth,
-  type Preview,
-  type SheetCrease,
-  getEngine,
-  useEngine,
-} from '../../engine/index.ts';
+import type { Landmark, SheetCrease } from '@jade/core/trying';
+import { type LayerTooth, type Preview, getEngine, useEngine } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
@@ -46,13 +40,15 @@ export function Table({ composer, send, showNames }: TableProps) {
   const [near, setNear] = useState<Landmark | null>(null);
   const [teeth, setTeeth] = useState<readonly LayerTooth[]>([]);
   const base = composer?.replacing ? composer.replacing - 1 : step;
-  const preview = usePreview(composer, base);
+  const [nextId, setNextId] = useState(() => freshId('s'));
+  const replaced = composer?.replacing ? steps[composer.replacing - 1]?.id : undefined;
+  const preview = usePreview(composer, base, replaced ?? nextId);
   const { box, sizes } = useTableSizes();
   const creases = useCreases(composer !== null && creasesWanted(composer.tool) > 0, base);
   const { drag, dropped, onDrag, putAway } = useDrag(base, detail?.landmarks ?? [], SNAP_PX);
   const [view, setView] = useState<View>('lies');
   const viewed = useView(view, step);
-  const keep = useKeepMove(base, composer?.replacing ?? null);
+  const keep = useKeepMove(base, composer?.replacing ?? null, nextId);
   const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
   useEffect(() => {
     if (composer?.replacing && step !== composer.replacing - 1)
@@ -95,6 +91,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   const made = composer ? toMove(composer) : undefined;
   const keepMade = (chosen: Move): void => {
     keep(chosen);
+    setNextId(freshId('s'));
     send({ kind: 'put away' });
     setTeeth([]);
   };
@@ -206,8 +203,8 @@ export function Table({ composer, send, showNames }: TableProps) {
             from={dropped.from.name}
             to={dropped.to.name}
             proposals={dropped.proposals}
-            onChoose={(made) => {
-              keep(made);
+            onChoose={(chosen) => {
+              keepMade(chosen);
               putAway();
             }}
             onPutAway={putAway}
@@ -271,7 +268,7 @@ const longerOf = ({ minX, minY, maxX, maxY }: Drawing['bounds']): number =>
   Math.max(maxX - minX, maxY - minY);
 
 /** The engine's answer to the move as composed so far; undefined while something is still to be chosen. */
-function usePreview(composer: Composer | null, base: number): Preview | undefined {
+function usePreview(composer: Composer | null, base: number, id: string): Preview | undefined {
   const { result } = useEngine();
   const move = useMemo(() => (composer ? toMove(composer) : undefined), [composer]);
   // An answer is good for the plan it was asked about: the same move after another fold is another picture.
@@ -281,12 +278,12 @@ function usePreview(composer: Composer | null, base: number): Preview | undefine
     if (!move) return;
     let live = true;
     void getEngine()
-      .previewMove(base, move)
+      .previewMove(base, move, id)
       .then((preview) => live && setAnswer({ of: result, key, preview }));
     return () => {
       live = false;
     };
-  }, [base, key, move, result]);
+  }, [base, id, key, move, result]);
   return answer?.key === key && answer.of === result ? answer.preview : undefined;
 }
 
@@ -329,7 +326,7 @@ function useCreases(wanted: boolean, base: number): readonly SheetCrease[] {
 }
 
 /** Puts a move into the plan after the step shown, or in place of the one that is changed. */
-function useKeepMove(base: number, replacing: number | null): (move: Move) => void {
+function useKeepMove(base: number, replacing: number | null, id: string): (move: Move) => void {
   const edit = useEdit();
   const dispatch = useAppDispatch();
   return (move) => {
@@ -340,7 +337,7 @@ function useKeepMove(base: number, replacing: number | null): (move: Move) => vo
         plan.steps.splice(
           base,
           0,
-          write.writeStep(freshId('s'), copy, { passage: plan.steps[base - 1]?.passage ?? '' }) as never,
+          write.writeStep(id, copy, { passage: plan.steps[base - 1]?.passage ?? '' }) as never,
         );
     });
     dispatch(stepSelected(base + 1));

@@ -1,10 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
-import { findBase, foldBase } from '@jade/core/bases';
-import type { Move } from '@jade/core/kinds';
-import type { PointRef } from '@jade/core/references';
-import { replaySequence, stepSchema } from '@jade/core/sequence';
-import { listLandmarks } from '../src/engine/landmarks.ts';
-import { dragGhost, listCreases, offerResults, proposeMoves } from '../src/engine/offers.ts';
+import { findBase, foldBase } from '../src/bases/index.ts';
+import type { Move } from '../src/kinds/index.ts';
+import type { PointRef } from '../src/references/index.ts';
+import { replaySequence, stepSchema } from '../src/sequence/index.ts';
+import {
+  dragGhost,
+  listCreases,
+  listLandmarks,
+  offerResults,
+  proposeMoves,
+  tryMove,
+} from '../src/trying/index.ts';
 
 const at = (name: string): PointRef => ({ kind: 'named', name });
 const empty = replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [] });
@@ -76,7 +82,7 @@ describe('several ways of lying', () => {
     const offered = offerResults(waterbomb, waterbomb.steps.length, sink('closed'));
     expect(offered).toHaveLength(8);
     expect(new Set(offered.map((o) => JSON.stringify(o.picks))).size).toBe(8);
-    for (const { drawing } of offered) expect(drawing.items.some((i) => i.kind === 'facet')).toBe(true);
+    for (const { state } of offered) expect(state.facets.length).toBeGreaterThan(0);
     expect(offerResults(waterbomb, waterbomb.steps.length, sink('open'))).toEqual([]);
   });
 });
@@ -94,4 +100,17 @@ describe('landmarks that lie on each other', () => {
   test('on the flat sheet nothing lies under anything', () => {
     expect(listLandmarks(empty.start, []).some((l) => l.isUnder)).toBe(false);
   });
+});
+
+test('a move that was tried is not folded again when it is kept', () => {
+  const bird = base('bird');
+  const before = bird.steps.length;
+  const move = proposeMoves(bird, before, at('B'), at('O'))[0]!.move;
+  const tried = tryMove(bird, before, move, 'next');
+  const kept = replaySequence(
+    { ...bird.sequence, steps: [...bird.sequence.steps, stepSchema.parse({ id: 'next', move })] },
+    tried.replay,
+  );
+  expect(kept.steps.at(-1)!.after).toBe(tried.step.after);
+  expect(kept.steps[0]!.after).toBe(bird.steps[0]!.after);
 });

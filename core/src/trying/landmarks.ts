@@ -1,11 +1,22 @@
-import { specOf } from '@jade/core/kinds';
-import { facetOnModel, facetOnSheet, facetsAt, type FlatState, toModel } from '@jade/core/folded';
-import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '@jade/core/geometry';
-import type { Plan } from '@jade/core/plan';
-import { resolvePoint, type LineRef, type PointRef } from '@jade/core/references';
-import { contextAfter, nameSteps, type Replay, type ReplayedStep } from '@jade/core/sequence';
-import { edgesOf, landmarksOf } from '@jade/core/sheet';
-import type { Landmark } from './protocol.ts';
+import { specOf } from '../kinds/index.ts';
+import { facetOnModel, facetOnSheet, facetsAt, type FlatState, toModel } from '../folded/index.ts';
+import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '../geometry/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { resolvePoint, type LineRef, type PointRef } from '../references/index.ts';
+import { contextAfter, nameSteps, type Replay, type ReplayedStep } from '../sequence/index.ts';
+import { edgesOf, landmarksOf } from '../sheet/index.ts';
+
+/** A point that can be chosen, with how the plan would keep it. */
+export interface Landmark {
+  readonly name: string;
+  readonly ref: PointRef;
+  readonly model: Point;
+  readonly sheet?: Point;
+  /** Shown always, or only near the pointer. */
+  readonly rank: 'main' | 'near';
+  /** It lies under another landmark of the sheet, which is what the pointer takes. */
+  readonly isUnder?: boolean;
+}
 
 const SHARES = ['1/8', '1/4', '1/3', '3/8', '5/8', '2/3', '3/4', '7/8'] as const;
 const valueOf = (share: string): number => Number(share.split('/')[0]) / Number(share.split('/')[1]);
@@ -82,7 +93,7 @@ export function listLandmarks(
 
 /** Places that were asked for and that the steps so far have made, by the names they were given. */
 export function placesMade({ marks }: Plan, replay: Replay, shown: number): { name: string; at: Point }[] {
-  const context = contextAfter({ ...replay, steps: replay.steps.slice(0, shown) });
+  const context = contextAfter(replay, shown);
   return marks.flatMap((mark) => {
     const name = 'kind' in mark && mark.kind === 'point' ? mark.name : null;
     const found = name === null ? undefined : resolvePoint({ kind: 'named', name }, context);

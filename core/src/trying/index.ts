@@ -1,0 +1,10 @@
+/**
+ * Room: trying folds on a plan before they are kept. Landmarks that can be chosen, stretches of creases for a collapse, moves
+ * that bring a point somewhere, all results a move can have, other ways of a refused one. Gives states, no pictures.
+ */
+export type { Landmark } from './landmarks.ts';
+export { listLandmarks, placesMade } from './landmarks.ts';
+export type { SheetCrease } from './stretches.ts';
+export { listCreases } from './stretches.ts';
+export type { OfferedWay, Proposed } from './trying.ts';
+export { dragGhost, listOtherWays, offerResults, proposeMoves, tryMove } from './trying.ts';

@@ -1,0 +1,58 @@
+import { buildPattern } from '../creases/index.ts';
+import { patternOf } from '../formats/index.ts';
+import { type Point, distance } from '../geometry/index.ts';
+import type { PointRef } from '../references/index.ts';
+import { type Replay, contextAfter } from '../sequence/index.ts';
+import { listLandmarks, refAt } from './landmarks.ts';
+
+/** A stretch of crease on the sheet that a collapse may use, between two crossings. */
+export interface SheetCrease {
+  readonly key: string;
+  readonly from: Point;
+  readonly to: Point;
+  readonly fromRef: PointRef;
+  readonly toRef: PointRef;
+  /** "A to O" where its ends have names. */
+  readonly name: string;
+}
+
+/** More stretches than this cannot be pointed at. */
+const MOST_STRETCHES = 600;
+
+/** Stretches of resting crease on the sheet between crossings, ends named where they have names. */
+export function listCreases(replay: Replay, before: number): SheetCrease[] {
+  const { state } = contextAfter(replay, before);
+  const folded = patternOf(state);
+  const at = folded.vertices.length;
+  const built = buildPattern({
+    vertices: [...folded.vertices, ...state.resting.flatMap((r) => [r.from, r.to])],
+    edges: [
+      ...folded.edges,
+      ...state.resting.map((_, i) => ({ a: at + 2 * i, b: at + 2 * i + 1, assignment: 'F' as const })),
+    ],
+  });
+  if (!built.ok) return [];
+  const { edges, vertices } = built.value;
+  const named = listLandmarks(state, replay.steps.slice(0, before)).flatMap((l) =>
+    l.sheet && !l.name.startsWith('corner of') ? [{ ...l, sheet: l.sheet }] : [],
+  );
+  const refTo = (p: Point): { ref: PointRef; name: string | undefined } => {
+    const known = named.find((l) => distance(l.sheet, p) < 1e-7);
+    return known ? { ref: known.ref, name: known.name } : { ref: refAt(p), name: undefined };
+  };
+  return edges
+    .filter((e) => e.assignment === 'F')
+    .slice(0, MOST_STRETCHES)
+    .map((e, i) => {
+      const [from, to] = [vertices[e.a]!, vertices[e.b]!];
+      const [a, b] = [refTo(from), refTo(to)];
+      return {
+        key: [...from, ...to].map((v) => v.toFixed(6)).join(),
+        from,
+        to,
+        fromRef: a.ref,
+        toRef: b.ref,
+        name: a.name && b.name ? `${a.name} to ${b.name}` : `stretch ${i + 1}`,
+      };
+    });
+}
