@@ -3,6 +3,7 @@ import prettier from 'eslint-config-prettier';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
+import { coreRooms, guardRooms, webRooms } from './rooms.mjs';
 
 const outside = [
   'react',
@@ -42,7 +43,6 @@ export default tseslint.config(
     // The core is pure: no page, no Node, no clock, no unseeded chance.
     files: ['core/src/**'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: outside }],
       'no-restricted-globals': [
         'error',
         'window',
@@ -59,6 +59,8 @@ export default tseslint.config(
       ],
     },
   },
+  ...guardRooms('core/src', coreRooms, [{ group: outside, message: 'The core is pure.' }]),
+  ...guardRooms('web/src', webRooms),
   // Demo dates are fixed texts made into times; nothing reads the clock.
   { files: ['core/src/demo/**'], rules: { 'no-restricted-globals': 'off' } },
   {

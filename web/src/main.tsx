@@ -3,10 +3,10 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import './index.css';
-import { buildRouter } from './app/router.tsx';
-import { buildStore } from './app/store.ts';
+import { buildRouter } from './shell/router.tsx';
+import { buildStore } from './shell/store.ts';
 import { writeDecimalsLike } from '@jade/core/units';
-import { keepPage, markWhole } from './app/keepPage.ts';
+import { keepPage, markWhole } from './shell/keepPage.ts';
 import { getEngine } from './engine/index.ts';
 
 // Its code loads while the page asks for the plan.

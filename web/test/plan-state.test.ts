@@ -9,7 +9,7 @@ import {
   stepSelected,
   undone,
   type PlanState,
-} from '../src/plan/slice.ts';
+} from '../src/state/planSlice.ts';
 import { addTime, beginRun, countRepeats, goTo, toClock } from '../src/features/bench/run.ts';
 import { pickNearest } from '../src/table/snap.ts';
 

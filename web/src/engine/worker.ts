@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { beginWorker } from '../workers/hold.ts';
+import { beginWorker } from '../workers/index.ts';
 import { buildEngine } from './engine.ts';
 
 beginWorker();

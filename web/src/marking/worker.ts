@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { beginWorker } from '../workers/hold.ts';
+import { beginWorker } from '../workers/index.ts';
 import { buildEffort } from '@jade/core/effort';
 import { drawStep } from '@jade/core/drawing';
 import { canDeepen, deepen } from '@jade/core/alignments';

@@ -1,8 +1,8 @@
 import { type Draft, produce } from 'immer';
 import { followRepeats, followVariants } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
-import type { AppThunk } from '../app/store.ts';
-import { planEdited } from './slice.ts';
+import type { AppThunk } from '../state/index.ts';
+import { planEdited } from '../state/index.ts';
 
 /** Changes the open plan; changes with the same key in a row are undone as one. Nothing happens without a plan. */
 export const editPlan =

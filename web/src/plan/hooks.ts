@@ -1,10 +1,10 @@
 import type { Draft } from 'immer';
 import { useCallback } from 'react';
 import type { Plan } from '@jade/core/plan';
-import { useAppDispatch, useAppSelector } from '../app/hooks.ts';
+import { useAppDispatch, useAppSelector } from '../state/index.ts';
 import type { SendState } from '../outbox/index.ts';
 import { changePlan, editPlan } from './edit.ts';
-import type { PlanState } from './slice.ts';
+import type { PlanState } from '../state/index.ts';
 
 /** The open plan; only for screens inside a plan. */
 export function usePlan(): Plan {

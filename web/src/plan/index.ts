@@ -1,14 +1,13 @@
 /** Room: the open plan: its state with undo, and edits. Whatever changes it goes into the outbox at once. */
 export type { SaveState } from './hooks.ts';
 export {
-  planOpened,
+  facetHovered,
   planClosed,
   planEdited,
-  undone,
+  planOpened,
   redone,
   stepSelected,
-  facetHovered,
-  planSlice,
-} from './slice.ts';
+  undone,
+} from '../state/index.ts';
 export { freshId } from './edit.ts';
 export { usePlan, usePlanState, useSaveState, useStep, useEdit, useChange } from './hooks.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import type { Play } from '@jade/core/play';
-import { useAppDispatch } from '../app/hooks.ts';
+import { useAppDispatch } from '../state/index.ts';
 import { useEngine } from '../engine/index.ts';
 import { stepSelected, usePlan } from '../plan/index.ts';
 import { DrawingView, usePalette } from '../table/index.ts';

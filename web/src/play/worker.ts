@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { beginWorker } from '../workers/hold.ts';
+import { beginWorker } from '../workers/index.ts';
 import { type Play, type PlayedStep, playStep } from '@jade/core/play';
 
 const player = { playStep: (step: PlayedStep): Play | null => playStep(step) ?? null };

@@ -10,7 +10,7 @@ import {
   useListPapersQuery,
   useListRunsQuery,
 } from '../api/index.ts';
-import { useAppDispatch, useAppSelector } from '../app/hooks.ts';
+import { useAppDispatch, useAppSelector } from '../state/index.ts';
 import { type RecordKind, overlay } from './overlay.ts';
 import { removeRecord, writeRecord } from './write.ts';
 

@@ -1,6 +1,6 @@
 import type { DocumentKind, DocumentOf } from '@jade/core/documents';
 import { type Kept, api } from '../api/index.ts';
-import type { AppThunk, RootState } from '../app/store.ts';
+import type { AppThunk, RootState } from '../state/index.ts';
 import type { Version } from '../outbox/index.ts';
 import type { RecordKind } from './overlay.ts';
 

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { beginWorker } from '../workers/hold.ts';
+import { beginWorker } from '../workers/index.ts';
 import { bases, foldBase } from '@jade/core/bases';
 import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
 import { type Drawing, drawModel } from '@jade/core/drawing';

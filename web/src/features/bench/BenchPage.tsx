@@ -4,7 +4,7 @@ import type { BenchRun } from '@jade/core/plan';
 import { isPlausible } from '@jade/core/schedule';
 import { toMinutesText } from '@jade/core/units';
 import { useRecords } from '../../records/index.ts';
-import { StageHead } from '../../app/StageHead.tsx';
+import { StageHead } from '../../stage/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
 import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';

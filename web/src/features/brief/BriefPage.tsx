@@ -1,5 +1,5 @@
 import { toFigure, toLengthText } from '@jade/core/units';
-import { StageHead } from '../../app/StageHead.tsx';
+import { StageHead } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';

@@ -10,7 +10,7 @@ import {
   useRemovePlanMutation,
 } from '../../api/index.ts';
 import { planEdited, usePlan, usePlanState } from '../../plan/index.ts';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { Sheet, Slip, sayMoment } from '../../ui/index.ts';
 
 /** Export, the saved revisions and what was given up, and deleting (into the bin). */

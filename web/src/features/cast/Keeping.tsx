@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import type { Plan } from '@jade/core/plan';
 import { useBringBackMutation, useListBinQuery, useListUnreadQuery } from '../../api/index.ts';
-import { useAppDispatch, useAppSelector } from '../../app/hooks.ts';
+import { useAppDispatch, useAppSelector } from '../../state/index.ts';
 import { type Waiting, listEntries } from '../../outbox/index.ts';
 import { planClosed } from '../../plan/index.ts';
 import { sayMoment } from '../../ui/index.ts';

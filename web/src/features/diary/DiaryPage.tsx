@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { DiaryEntry } from '@jade/core/plan';
 import { sayEntries } from '@jade/core/sizing';
 import { toFigure, toLengthText } from '@jade/core/units';
-import { StageHead } from '../../app/StageHead.tsx';
+import { StageHead } from '../../stage/index.ts';
 import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';

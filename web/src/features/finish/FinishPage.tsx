@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { toFigure, toLengthText } from '@jade/core/units';
-import { StageHead } from '../../app/StageHead.tsx';
-import { Verdicts } from '../../app/Verdicts.tsx';
+import { StageHead } from '../../stage/index.ts';
+import { Verdicts } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';

@@ -1,6 +1,6 @@
 import type { Finding } from '@jade/core/checks';
-import { useAppDispatch } from '../../app/hooks.ts';
-import { MendButton, useFindings } from '../../app/Mends.tsx';
+import { useAppDispatch } from '../../state/index.ts';
+import { MendButton, useFindings } from '../../stage/index.ts';
 import { stepSelected } from '../../plan/index.ts';
 
 /** What to know before folding the shown step, each with its remedy where one helps, and the whole sequence in one list. */

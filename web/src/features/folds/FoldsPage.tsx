@@ -1,9 +1,9 @@
 import { useEffect, useReducer, useState } from 'react';
 import { usePlanState, usePlan } from '../../plan/index.ts';
 import { useEngine } from '../../engine/index.ts';
-import { StageHead } from '../../app/StageHead.tsx';
-import { Verdicts } from '../../app/Verdicts.tsx';
-import { isTyping } from '../../app/usePlanKeys.ts';
+import { StageHead } from '../../stage/index.ts';
+import { Verdicts } from '../../stage/index.ts';
+import { isTyping } from '../../stage/index.ts';
 import { Waiting } from '../../ui/index.ts';
 import { type Composer, type ComposerEvent, advance, beginComposer } from './composer.ts';
 import { type Tool, toolOfKey } from '@jade/core/kinds';

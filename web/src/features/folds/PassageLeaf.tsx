@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { type LastChoice, beginVariant, chooseVariant, copyPassage, settleVariant } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import { sayFault, useListPlansQuery } from '../../api/index.ts';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, stepSelected, useChange, usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice, NumberField, Sheet, Slip, TextField } from '../../ui/index.ts';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { repeatPassage } from '@jade/core/editing';
 import { write } from '@jade/core/sequence';
 import { type SheetSymmetry, symmetriesOf } from '@jade/core/sheet';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField, Sheet } from '../../ui/index.ts';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { whyNotAt } from '@jade/core/editing';
 import { type Tool, specOf, toolOf } from '@jade/core/kinds';
 import { stepsThatUse } from '@jade/core/sequence';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';

@@ -11,7 +11,7 @@ import { SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortabl
 import { useMemo, useState } from 'react';
 import { whyNotAt } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { type StepCard, useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, useStep } from '../../plan/index.ts';
 import { usePalette } from '../../table/index.ts';

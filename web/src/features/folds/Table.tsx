@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { type Move, TOOLS } from '@jade/core/kinds';
 import { write } from '@jade/core/sequence';
 import type { Landmark, SheetCrease } from '@jade/core/trying';

@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react';
 import type { WholeAccuracy } from '@jade/core/slips';
 import type { Plan } from '@jade/core/plan';
 import { toFigure } from '@jade/core/units';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { askAccuracy, stopMarking } from '../../marking/index.ts';
 import { stepSelected, usePlan } from '../../plan/index.ts';

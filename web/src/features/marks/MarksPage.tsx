@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { MarkWish } from '@jade/core/ways';
 import { toFigure } from '@jade/core/units';
-import { useFindings } from '../../app/Mends.tsx';
-import { StageHead } from '../../app/StageHead.tsx';
+import { useFindings } from '../../stage/index.ts';
+import { StageHead } from '../../stage/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { Accuracy } from './Accuracy.tsx';

@@ -1,6 +1,6 @@
 import type { Finding } from '@jade/core/checks';
-import { MendButton } from '../../app/Mends.tsx';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { MendButton } from '../../stage/index.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { stepSelected, usePlan } from '../../plan/index.ts';
 
 /** Places the plan's steps use and no earlier step has made, each marked in one click where that can be folded. */

@@ -1,8 +1,8 @@
 import { sayStack } from '@jade/core/readings';
 import { moveWord } from '@jade/core/sequence';
 import { sayNumber, toFigure, toLengthText } from '@jade/core/units';
-import { StageHead } from '../../app/StageHead.tsx';
-import { Verdicts } from '../../app/Verdicts.tsx';
+import { StageHead } from '../../stage/index.ts';
+import { Verdicts } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';

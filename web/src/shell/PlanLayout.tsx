@@ -7,10 +7,10 @@ import { planOpened, usePlanState, useSaveState } from '../plan/index.ts';
 import type { Entry } from '../outbox/index.ts';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
 import { Trouble, Waiting } from '../ui/index.ts';
-import { useAppDispatch } from './hooks.ts';
-import { useOutbox } from './outbox.ts';
+import { useAppDispatch } from '../state/index.ts';
+import { useOutbox } from '../state/index.ts';
 import { SaveNotice, sayState } from './SaveNotice.tsx';
-import { usePlanKeys } from './usePlanKeys.ts';
+import { usePlanKeys } from '../stage/index.ts';
 
 const NAMES: Record<StageId, string> = {
   brief: 'Brief',

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { redone, undone, usePlanState } from '../plan/index.ts';
-import { useAppDispatch } from './hooks.ts';
+import { useAppDispatch } from '../state/index.ts';
 
 /** The sentence a stage opens with, and the three words that work everywhere. */
 export function StageHead({ title, children }: { title: string; children: ReactNode }) {

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { type Finding, type Mend, applyMend } from '@jade/core/checks';
 import { getEngine, useEngine } from '../engine/index.ts';
 import { freshId, stepSelected, useChange } from '../plan/index.ts';
-import { useAppDispatch } from './hooks.ts';
+import { useAppDispatch } from '../state/index.ts';
 
 /** Asked for after the plan is computed, so that the table is not kept waiting. */
 export function useFindings(): readonly Finding[] {

@@ -6,7 +6,7 @@ import { stageIds } from '@jade/core/readings';
 import { useListPlansQuery } from '../api/index.ts';
 import { useRecords, useSettings } from '../records/index.ts';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
-import { useAppDispatch } from './hooks.ts';
+import { useAppDispatch } from '../state/index.ts';
 
 /** Everything by name: Ctrl K. Stages, plans, steps, undo, theme. */
 export function CommandPalette() {

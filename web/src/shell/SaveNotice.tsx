@@ -7,9 +7,9 @@ import { useCreatePlanMutation } from '../api/index.ts';
 import { type Waiting, keyOf } from '../outbox/index.ts';
 import { type SaveState, usePlanState } from '../plan/index.ts';
 import { sayMoment } from '../ui/index.ts';
-import { useAppSelector } from './hooks.ts';
+import { useAppSelector } from '../state/index.ts';
 import { useIsWhole } from './keepPage.ts';
-import { useOutbox } from './outbox.ts';
+import { useOutbox } from '../state/index.ts';
 
 /** One or two words for the ribbon. */
 export function sayState(save: SaveState): string {

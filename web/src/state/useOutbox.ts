@@ -1,5 +1,5 @@
 import { useAppDispatch } from './hooks.ts';
-import type { AppThunk } from './store.ts';
+import type { AppThunk } from './types.ts';
 import type { Outbox } from '../outbox/index.ts';
 
 const takeOutbox =

@@ -4,7 +4,7 @@ import type { Remedy, StageId } from '@jade/core/readings';
 import { useEngine } from '../engine/index.ts';
 import { stepSelected, useEdit, usePlanState } from '../plan/index.ts';
 import { Slip } from '../ui/index.ts';
-import { useAppDispatch } from './hooks.ts';
+import { useAppDispatch } from '../state/index.ts';
 
 /** Carries out a remedy: sets the side, opens a stage or a step. */
 function useRemedy(): (remedy: Remedy) => void {

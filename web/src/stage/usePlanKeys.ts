@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { stageIds } from '@jade/core/readings';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
-import { useAppDispatch } from './hooks.ts';
+import { useAppDispatch } from '../state/index.ts';
 
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&

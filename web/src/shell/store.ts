@@ -1,11 +1,4 @@
-import {
-  type Middleware,
-  type ThunkAction,
-  type ThunkDispatch,
-  type UnknownAction,
-  configureStore,
-  isAnyOf,
-} from '@reduxjs/toolkit';
+import { type Middleware, configureStore, isAnyOf } from '@reduxjs/toolkit';
 import { api, fetchPlan } from '../api/index.ts';
 import {
   type Address,
@@ -20,13 +13,16 @@ import {
   ownTab,
   showAlive,
 } from '../outbox/index.ts';
-import { planEdited, planSlice, redone, undone } from '../plan/index.ts';
+import {
+  type AppDispatch,
+  type RootState,
+  type Services,
+  planEdited,
+  planSlice,
+  redone,
+  undone,
+} from '../state/index.ts';
 import { showSaved } from '../records/index.ts';
-
-/** What thunks can use beside the store. */
-interface Services {
-  outbox: Outbox;
-}
 
 const TAGS = ['plans', 'papers', 'settings', 'runs', 'diary', 'revisions', 'bin', 'aside'] as const;
 
@@ -130,10 +126,3 @@ async function followOther(
 }
 
 type AppStore = ReturnType<typeof buildStore>;
-export interface RootState {
-  readonly plan: ReturnType<typeof planSlice.reducer>;
-  readonly outbox: ReturnType<typeof outboxSlice.reducer>;
-  readonly api: ReturnType<typeof api.reducer>;
-}
-export type AppDispatch = ThunkDispatch<RootState, Services, UnknownAction>;
-export type AppThunk<T = void> = ThunkAction<T, RootState, Services, UnknownAction>;

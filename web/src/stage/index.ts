@@ -1,0 +1,5 @@
+/** Room: what every stage of a plan shares: its head, its verdicts with remedies, the mends of findings, the keys. */
+export { StageHead } from './StageHead.tsx';
+export { Verdicts } from './Verdicts.tsx';
+export { MendButton, useFindings } from './Mends.tsx';
+export { isTyping, usePlanKeys } from './usePlanKeys.ts';
