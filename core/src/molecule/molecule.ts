@@ -1,13 +1,6 @@
 import { type Point, add, cross, distance, dot, scale, subtract, toUnit } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
-import { type TreePaths, readTree } from './tree.ts';
-
-/** The figure a base is folded for: its edges with lengths in sheet sides, and where every node lies along the axis. */
-export interface MoleculeTree {
-  readonly edges: readonly { readonly from: string; readonly to: string; readonly length: number }[];
-  /** Position along the axis of the folded base; a hinge is folded where the axis turns back. */
-  readonly along: Readonly<Record<string, number>>;
-}
+import { type MoleculeTree, type TreePaths, readTree } from './tree.ts';
 
 /**
  * A crease of the sheet: on the axis, the way of a corner inwards, where a polygon splits, across between two flaps, or

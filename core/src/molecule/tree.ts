@@ -1,5 +1,11 @@
 import { invariant } from '../outcome/index.ts';
-import type { MoleculeTree } from './molecule.ts';
+
+/** The figure a base is folded for: its edges with lengths in sheet sides, and where every node lies along the axis. */
+export interface MoleculeTree {
+  readonly edges: readonly { readonly from: string; readonly to: string; readonly length: number }[];
+  /** Position along the axis of the folded base; a hinge is folded where the axis turns back. */
+  readonly along: Readonly<Record<string, number>>;
+}
 
 /** Distances and ways in a tree. */
 export interface TreePaths {

@@ -1,6 +1,6 @@
 import type { CreaseSense } from '../folded/index.ts';
 import { isTurned } from '../geometry/index.ts';
-import type { Turn } from './fold.ts';
+import type { Turn } from './parted.ts';
 import type { PieceOrder } from './lay.ts';
 import { type Rim, groupRims, mainRims } from './rims.ts';
 

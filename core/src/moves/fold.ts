@@ -33,6 +33,7 @@ import { done, failed, type Outcome } from '../outcome/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 import { PieceOrder, type Picks, settleFirst } from './lay.ts';
 import { findRims } from './rims.ts';
+import type { Turn } from './parted.ts';
 import { type MoveResult, type MoveTrace, layersAlong } from './result.ts';
 
 /** A simple fold: what lies beyond a line of the model turns over it, towards the viewer (valley) or away (mountain). */
@@ -49,13 +50,6 @@ export interface FoldRequest {
   readonly tuck?: boolean;
   readonly picks?: Picks;
   readonly step: string;
-}
-
-/** What a fold would move, cut and ordered but not yet turned. */
-export interface Turn {
-  readonly mesh: FineMesh;
-  readonly moving: ReadonlySet<number>;
-  readonly order: Int8Array;
 }
 
 /**

@@ -2,7 +2,7 @@ import { centroidOf, isTurned } from '../geometry/index.ts';
 import { type FlatState, facetsAt } from '../folded/index.ts';
 import { PieceOrder } from './lay.ts';
 import { putWhole, toHalves } from './between.ts';
-import type { Turn } from './fold.ts';
+import type { Turn } from './parted.ts';
 import { type Rim, isClosedLoop, mainRims } from './rims.ts';
 
 /** How the paper lies at the line in one possible result. */

@@ -1,7 +1,8 @@
 import { type Line, type Point, areaOf, centroidOf } from '../geometry/index.ts';
 import { type FlatState, type Refusal, floodFrom, listEdges, piecesAt, toModel } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { type Turn, prepareTurn, reflectPieces, toTrace } from './fold.ts';
+import { prepareTurn, reflectPieces, toTrace } from './fold.ts';
+import type { Turn } from './parted.ts';
 import { type TipWay, putAlike, putClose, putCornerAlike, putWhole, toHalves } from './between.ts';
 import { KindReader, type ReflectedKind, lessOdd } from './kinds.ts';
 import {

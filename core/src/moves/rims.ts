@@ -1,7 +1,7 @@
 import { type Line, apply, distance, dot, isSamePlacement } from '../geometry/index.ts';
 import { listEdges } from '../folded/index.ts';
 import type { OrderPreference } from '../layers/index.ts';
-import type { Turn } from './fold.ts';
+import type { Turn } from './parted.ts';
 
 /** Pieces on both sides of the line that are one paper across it: the part that moves and the part that stays. */
 export interface Rim {

@@ -2,7 +2,8 @@
  * Room: the subject as a stick figure, its limbs against the flaps of bases. Limb lengths in mm of the finished model,
  * flap lengths in sheet sides, so a ratio is the sheet side in mm.
  */
-export type { Limb, LimbTask, Seat } from './task.ts';
+export type { Seat } from './seats.ts';
+export type { Limb, LimbTask } from './task.ts';
 export { taskOfFigure } from './task.ts';
 export { wayBetween } from './seats.ts';
 export type { BaseMatch, LimbMatch, SpareFlap } from './match.ts';

@@ -1,6 +1,7 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import { type Sitting, sitOn } from './sit.ts';
-import { type Limb, type LimbTask, type Seat, isTask, taskOfLimbs } from './task.ts';
+import type { Seat } from './seats.ts';
+import { type Limb, type LimbTask, isTask, taskOfLimbs } from './task.ts';
 
 export interface LimbMatch {
   readonly limb: Limb;

@@ -1,7 +1,8 @@
 import { type FoldedBase, type MoleculeDesign, layTwoHubs, stackFlaps } from '../bases/index.ts';
 import { type Point, distance } from '../geometry/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import type { LimbTask, Seat } from './task.ts';
+import type { Seat } from './seats.ts';
+import type { LimbTask } from './task.ts';
 
 /** A base folded for one figure: tips all round the border of the sheet, its flaps just long enough where they bind. */
 export interface OwnBase {

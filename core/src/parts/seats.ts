@@ -1,5 +1,17 @@
 import { type Figure, limbsAt, pathsFrom } from './figure.ts';
-import type { Seat } from './task.ts';
+
+/** How a figure can sit on a base: which of its nodes lie at the base's one or two hubs. */
+export interface Seat {
+  readonly nodes: readonly [string] | readonly [string, string];
+  /** Way between the two hubs, 0 with one. */
+  readonly bodyMm: number;
+  /** What lies between them, as the folder calls it. */
+  readonly body: string;
+  /** Way of every limb's end from its hub, in mm. */
+  readonly needs: readonly number[];
+  /** The hub every limb leaves, by its place in `nodes`. */
+  readonly at: readonly number[];
+}
 
 /** Every way a figure can sit on one hub, and on two with nothing leaving between them. */
 export function seatsOf(figure: Figure, leaves: readonly string[]): Seat[] {

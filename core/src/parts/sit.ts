@@ -1,6 +1,7 @@
 import type { BaseFlap } from '../bases/index.ts';
 import { distance } from '../geometry/index.ts';
-import type { LimbTask, Seat } from './task.ts';
+import type { Seat } from './seats.ts';
+import type { LimbTask } from './task.ts';
 
 /** Two flaps this much alike are of one kind: either can be the mate of the other. */
 const ALIKE = 1e-6;

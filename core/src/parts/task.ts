@@ -1,24 +1,11 @@
 import { type Figure, flapsOf, leafPairsOf, leavesOf, limbsAt } from './figure.ts';
-import { seatsOf } from './seats.ts';
+import { type Seat, seatsOf } from './seats.ts';
 
 /** A limb of the subject: a flap has to become it. */
 export interface Limb {
   readonly id: string;
   readonly name: string;
   readonly lengthMm: number;
-}
-
-/** How a figure can sit on a base: which of its nodes lie at the base's one or two hubs. */
-export interface Seat {
-  readonly nodes: readonly [string] | readonly [string, string];
-  /** Way between the two hubs, 0 with one. */
-  readonly bodyMm: number;
-  /** What lies between them, as the folder calls it. */
-  readonly body: string;
-  /** Way of every limb's end from its hub, in mm. */
-  readonly needs: readonly number[];
-  /** The hub every limb leaves, by its place in `nodes`. */
-  readonly at: readonly number[];
 }
 
 /** Limbs as a base is asked for them. */

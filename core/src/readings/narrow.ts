@@ -1,7 +1,7 @@
 import { findNarrowest, stripWidth } from '../folded/index.ts';
 import { specOf } from '../kinds/index.ts';
 import type { Replay, ReplayedStep } from '../sequence/index.ts';
-import { measureState } from './step.ts';
+import { measureState } from './measured.ts';
 
 /** A narrow place: of a flap (its corner) or of a pleat (no corner); width in sheet sides. */
 export interface NarrowPlace {

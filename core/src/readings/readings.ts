@@ -12,7 +12,8 @@ import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/inde
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
 import { type NarrowPlace, bulkiestOnTheWay, narrowestOnTheWay } from './narrow.ts';
-import { measureState, readNarrow, readStep } from './step.ts';
+import { measureState } from './measured.ts';
+import { readNarrow, readStep } from './step.ts';
 import type { Readings, ReadingsInput } from './types.ts';
 import { toVerdicts } from './verdicts.ts';
 

@@ -12,7 +12,7 @@ import { type Point, subtract, toUnit } from '../geometry/index.ts';
 import { rotateModel } from '../moves/index.ts';
 import type { BaseMatch } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { measureState } from './step.ts';
+import { measureState } from './measured.ts';
 
 /** A base held against a figure, with what a folder weighs it by. */
 export interface BaseRow {

@@ -1,48 +1,11 @@
 import { specOf } from '../kinds/index.ts';
-import {
-  type Arrangement,
-  type Flap,
-  type FlatState,
-  type Measures,
-  type Spine,
-  buildArrangement,
-  findFlaps,
-  findSpine,
-  shortestFold,
-  toMeasures,
-} from '../folded/index.ts';
 import { toBulk, toFingerVerdict, type PaperLimits } from '../paper/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { type LaterUse, laterGapMm } from './later.ts';
 import { toMinutes } from '../schedule/index.ts';
+import { measureState } from './measured.ts';
 import { type NarrowPlace, narrowestOf } from './narrow.ts';
 import type { NarrowReading, StepReading } from './types.ts';
-
-interface Measured {
-  readonly map: Arrangement;
-  readonly measures: Measures;
-  readonly flaps: readonly Flap[];
-  readonly spine: Spine | undefined;
-  readonly shortest: number | undefined;
-}
-
-const known = new WeakMap<FlatState, Measured>();
-
-/** Arrangement, measures and flaps of a state, computed once for each state object. */
-export function measureState(state: FlatState): Measured {
-  const cached = known.get(state);
-  if (cached) return cached;
-  const map = buildArrangement(state);
-  const measured = {
-    map,
-    measures: toMeasures(state, map),
-    flaps: findFlaps(state, map),
-    spine: findSpine(state, map),
-    shortest: shortestFold(state),
-  };
-  known.set(state, measured);
-  return measured;
-}
 
 /** Readings of one step at a sheet side in mm; without a side only what needs none. */
 export function readStep(

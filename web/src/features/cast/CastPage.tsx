@@ -14,12 +14,8 @@ import { useDiary, useRuns, useSettings } from '../../records/index.ts';
 import { type Silhouette, getEngine } from '../../engine/index.ts';
 import { Slip, Waiting, sayDay } from '../../ui/index.ts';
 import { Keeping } from './Keeping.tsx';
+import { type Figure, finishedSize } from './figures.ts';
 import { Stage } from './Stage.tsx';
-
-export interface Figure {
-  readonly saved: SavedPlan;
-  readonly shape: Silhouette;
-}
 
 /** All plans as their folded silhouettes on one stage at one scale. */
 export function CastPage() {
@@ -88,13 +84,6 @@ export function CastPage() {
       <NewPlan />
     </main>
   );
-}
-
-/** Height and width in mm as they come out: what the folds give at the sheet, corrected by what the diary has taught. */
-export function finishedSize({ readings, measures }: Silhouette): readonly [height: number, width: number] {
-  const { height, width } = readings.last?.measures ?? measures;
-  const k = (readings.sideMm ?? 0) * readings.learned.factor;
-  return [height * k, width * k];
 }
 
 /** Height by width, in whole mm or the folder's own unit. */

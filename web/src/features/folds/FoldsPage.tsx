@@ -5,27 +5,13 @@ import { StageHead } from '../../stage/index.ts';
 import { Verdicts } from '../../stage/index.ts';
 import { isTyping } from '../../stage/index.ts';
 import { Waiting } from '../../ui/index.ts';
-import { type Composer, type ComposerEvent, advance, beginComposer } from './composer.ts';
-import { type Tool, toolOfKey } from '@jade/core/kinds';
+import { reduce } from './authoring.ts';
+import { toolOfKey } from '@jade/core/kinds';
 import { GaugeRail } from './GaugeRail.tsx';
 import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';
 import { Tray } from './Tray.tsx';
 import { StepActions } from './StepActions.tsx';
-
-type Event =
-  | ComposerEvent
-  | { readonly kind: 'begun'; readonly tool: Tool; readonly replacing: number | null }
-  | { readonly kind: 'put away' };
-
-function reduce(state: Composer | null, event: Event): Composer | null {
-  if (event.kind === 'put away') return null;
-  if (event.kind === 'begun')
-    return state && event.replacing === null
-      ? advance(state, { kind: 'tool chosen', tool: event.tool })
-      : beginComposer(event.tool, event.replacing);
-  return state && advance(state, event);
-}
 
 /** Stage 5: the sequence. The table in the middle, moves in the tray, the steps along the foot, readings at the right. */
 export function FoldsPage() {
@@ -91,5 +77,3 @@ function Sentence({ number, sentence }: { number: number; sentence: string }) {
     </span>
   );
 }
-
-export type Send = (event: Event) => void;

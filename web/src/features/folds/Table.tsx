@@ -12,7 +12,7 @@ import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { Slip } from '../../ui/index.ts';
 import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken, toMove } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
-import type { Send } from './FoldsPage.tsx';
+import type { Send } from './authoring.ts';
 import { SaveDrawings } from './SaveDrawings.tsx';
 import { type View, ViewSwitch, useView } from './views.tsx';
 import { LayerComb } from './LayerComb.tsx';

@@ -15,7 +15,7 @@ import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { Choice, LengthField, NumberField } from '../../ui/index.ts';
 import { type Composer, type Options, promptOf, usesLine } from './composer.ts';
-import type { Send } from './FoldsPage.tsx';
+import type { Send } from './authoring.ts';
 
 interface TrayProps {
   readonly composer: Composer | null;
