@@ -7,14 +7,29 @@ const project = (name) => ({
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',
-      { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } },
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+        module: { type: 'es6' },
+      },
     ],
   },
 });
+
+/** Components are shown in a page without layout; everything else needs none. */
+const components = {
+  ...project('web'),
+  displayName: 'components',
+  testEnvironment: '<rootDir>/test/support/environment.mjs',
+  testMatch: ['<rootDir>/test/**/*.test.tsx'],
+};
 
 // One worker a core: the suites share nothing, and the machine that checks has few.
 export default {
   maxWorkers: '100%',
   testTimeout: 30_000,
-  projects: ['core', 'server', 'web', 'cli'].map(project),
+  projects: [...['core', 'server', 'web', 'cli'].map(project), components],
 };

@@ -1,5 +1,5 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support.ts';
 import { beginPlan, pleat, saved, write } from './support.ts';
 
 test('from a wanted height to a sheet, the right side up and a printed cutting plan', async ({ page }) => {

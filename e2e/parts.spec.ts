@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support.ts';
 import { beginPlan, pleat, saved, sentence, write } from './support.ts';
 
 test('a wading bird goes from nothing to a figure, ranked bases and a packing', async ({ page }) => {

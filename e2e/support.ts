@@ -1,7 +1,34 @@
+import { spawn } from 'node:child_process';
 import { type Locator, type Page, expect, test as base } from '@playwright/test';
 
+const FIRST_PORT = 4899;
+
 /** Every test fails on an error in the page or its console; journeys that provoke one say so. */
-export const test = base.extend<{ calm: void; expectTrouble: { allow: RegExp[] } }>({
+export const test = base.extend<{ calm: void; expectTrouble: { allow: RegExp[] } }, { address: string }>({
+  address: [
+    async ({}, use, { workerIndex }) => {
+      const port = FIRST_PORT + workerIndex;
+      const env = { ...process.env, PORT: String(port), DB_FILE: ':memory:', SEED: 'demo', LOG: 'silent' };
+      const server = spawn('node', ['--import', 'tsx', 'server/src/main.ts'], { env, stdio: 'ignore' });
+      const address = `http://127.0.0.1:${port}`;
+      await expect
+        .poll(
+          () =>
+            fetch(`${address}/api/health`).then(
+              (r) => r.ok,
+              () => false,
+            ),
+          { timeout: 60_000 },
+        )
+        .toBe(true);
+      await use(address);
+      const ended = new Promise((resolve) => server.once('exit', resolve));
+      server.kill('SIGTERM');
+      await ended;
+    },
+    { scope: 'worker', timeout: 90_000 },
+  ],
+  baseURL: ({ address }, use) => use(address),
   expectTrouble: [{ allow: [] }, { option: true }],
   calm: [
     async ({ page, expectTrouble }, use) => {

@@ -37,7 +37,7 @@ describe('lines of one style as one path', () => {
       true,
     ]);
     // Nothing is lost and the order stays.
-    expect(joined.flatMap((i) => (i.kind === 'strokes' ? i.lines : [i]))).toEqual(items);
+    expect(joined.flatMap((i): unknown[] => (i.kind === 'strokes' ? [...i.lines] : [i]))).toEqual(items);
   });
 
   test('the path has a stroke of its own for every line, where it is placed', () => {
