@@ -1,3 +1,5 @@
+import { fileURLToPath } from 'node:url';
+
 const project = (name) => ({
   displayName: name,
   rootDir: `<rootDir>/${name}`,
@@ -23,7 +25,7 @@ const project = (name) => ({
 const components = {
   ...project('web'),
   displayName: 'components',
-  testEnvironment: '<rootDir>/test/support/environment.mjs',
+  testEnvironment: fileURLToPath(new URL('./web/test/support/environment.mjs', import.meta.url)),
   testMatch: ['<rootDir>/test/**/*.test.tsx'],
 };
 

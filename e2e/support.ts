@@ -6,7 +6,7 @@ const FIRST_PORT = 4899;
 /** Every test fails on an error in the page or its console; journeys that provoke one say so. */
 export const test = base.extend<{ calm: void; expectTrouble: { allow: RegExp[] } }, { address: string }>({
   address: [
-    async ({}, use, { workerIndex }) => {
+    async ({ playwright: _playwright }, use, { workerIndex }) => {
       const port = FIRST_PORT + workerIndex;
       const env = { ...process.env, PORT: String(port), DB_FILE: ':memory:', SEED: 'demo', LOG: 'silent' };
       const server = spawn('node', ['--import', 'tsx', 'server/src/main.ts'], { env, stdio: 'ignore' });

@@ -200,11 +200,15 @@ test('edits that come faster than the pictures leave none of them out', async ({
   await page.getByRole('button', { name: /^Put into the sequence\s*: Corner to the middle/ }).click();
   await expect(pleat(page, 'Folds')).toContainText('4, all flat');
   // The last picture is under way when the next edit comes, again and again.
+  const frames = (n: number): Promise<void> =>
+    page.evaluate(async (left) => {
+      for (; left > 0; left--) await new Promise(requestAnimationFrame);
+    }, n);
   for (let i = 0; i < 12; i++) {
     await page.keyboard.press('Control+z');
-    await page.waitForTimeout(7 * (i % 5));
+    await frames(i % 3);
     await page.keyboard.press('Control+y');
-    await page.waitForTimeout(5 * (i % 7));
+    await frames(i % 4);
   }
   await expect(pleat(page, 'Folds')).toContainText('4, all flat');
   await pleat(page, 'Folds').click();

@@ -67,13 +67,25 @@ describe('a sequence drafted from a pose', () => {
     expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
   });
 
-  test('called off, it stands by what it has', () => {
+  const calledOff = (after: number) => {
     let asked = 0;
-    const effort = buildEffort(5000, undefined, () => ++asked > 60);
+    const effort = buildEffort(5000, undefined, () => ++asked > after);
     const heard: number[] = [];
     const made = draftFigure(wader, folded('bird'), effort, { onBest: (best) => heard.push(best[0]!.score) });
-    expect(made.ok && made.value.length).toBe(heard.length > 0 ? 1 : 0);
-    expect(effort.spent()).toBeLessThan(400);
+    return { found: made.ok ? made.value.length : -1, heard: heard.length, spent: effort.spent() };
+  };
+
+  test('called off after a draft was found, it stands by that', () => {
+    const { found, heard, spent } = calledOff(60);
+    expect(found).toBe(1);
+    expect(heard).toBeGreaterThan(0);
+    expect(spent).toBeLessThan(400);
+  });
+
+  test('called off at once, it has nothing and spends next to nothing', () => {
+    const { found, heard, spent } = calledOff(0);
+    expect([found, heard]).toEqual([0, 0]);
+    expect(spent).toBeLessThan(50);
   });
 
   test('more limbs than any base has flaps are told with the remedy', () => {
