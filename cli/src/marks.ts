@@ -47,6 +47,8 @@ export const markVerbs: Record<string, Verb> = {
       const best = readCount(values.best, 'best', 1, 50) ?? 3;
       const both = values.both === true;
       const table = new MarkTable({ kind: 'square' }, both);
+      // What cannot be marked at all is said before the table is built.
+      valueOf(findMark(table, target, { creases, tolerance, best: 1 }));
       const levels = Math.min(both ? DEEPEST - 1 : DEEPEST, creases);
       for (let level = 1; level <= levels; level++) table.grow(level, buildEffort(Infinity), level < levels);
       return valueOf(findMark(table, target, { creases, tolerance, best })).map((answer) => {

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { buildChance } from '../src/chance/index.ts';
 import { buildEffort } from '../src/effort/index.ts';
 import { type Packing, type PackingTask, pack, provePacking, spareOf } from '../src/packing/index.ts';
+import { often } from './long.ts';
 
 const star = (lengths: readonly number[]): number[][] =>
   lengths.map((a, i) => lengths.map((b, j) => (i === j ? 0 : a + b)));
@@ -52,18 +53,19 @@ const separations: Record<number, number> = {
 };
 
 describe('equal flaps on a square', () => {
-  test.each(Object.entries(separations).map(([n, s]) => [Number(n), s] as const))(
-    '%i of them come to the published separation, proved locally best',
-    (n, separation) => {
-      const asked = task(star(new Array<number>(n).fill(0.5)));
-      const found = packed(asked);
-      expect(found.scale / separation).toBeGreaterThan(0.9999);
-      expect(found.scale / separation).toBeLessThan(1 + 1e-8);
-      expect(recheck(asked, found)).toBeLessThan(1e-9);
-      const proof = provePacking(asked, found);
-      expect(proof.ok && proof.value.isLocalBest).toBe(true);
-    },
-  );
+  test.each(
+    Object.entries(separations)
+      .slice(0, often(10, 14))
+      .map(([n, s]) => [Number(n), s] as const),
+  )('%i of them come to the published separation, proved locally best', (n, separation) => {
+    const asked = task(star(new Array<number>(n).fill(0.5)));
+    const found = packed(asked);
+    expect(found.scale / separation).toBeGreaterThan(0.9999);
+    expect(found.scale / separation).toBeLessThan(1 + 1e-8);
+    expect(recheck(asked, found)).toBeLessThan(1e-9);
+    const proof = provePacking(asked, found);
+    expect(proof.ok && proof.value.isLocalBest).toBe(true);
+  });
 
   test('the proof refuses a packing that could still grow, and one that overlaps', () => {
     const asked = task(star([1, 1, 1]));
@@ -123,7 +125,9 @@ describe('unequal flaps', () => {
 
   test.each([101, 102])('tree %i of 12 leaves: every seed comes within 0.1 %% of the best', (tree) => {
     const asked = creature(tree);
-    const scales = [1, 2, 3, 4, 5].map((seed) => packed(asked, 600, seed).scale);
+    const scales = Array.from({ length: often(3, 5) }, (_, i) => i + 1).map(
+      (seed) => packed(asked, 600, seed).scale,
+    );
     expect(Math.min(...scales) / Math.max(...scales)).toBeGreaterThan(0.999);
   });
 

@@ -48,7 +48,18 @@ function closedCorner(s: FlatState, chance: Chance): { tip: Point; f: number } |
 export const WALK_KINDS: Readonly<Record<string, (s: FlatState, chance: Chance) => unknown>> = {
   fold: (s, c) => simple(s, c, {}),
   'fold all layers': (s, c) => simple(s, c, { layers: 'all' }),
+  'fold some layers': (s, c) => simple(s, c, { layers: 'all', hold: [on(middle(s, facetOf(s, c)))] }),
   tuck: (s, c) => simple(s, c, { tuck: true }),
+  hem: (s, c) => {
+    const f = facetOf(s, c);
+    const corners = facetOnSheet(s, f);
+    const i = Math.floor(c() * corners.length);
+    const [a, b] = [corners[i]!, corners[(i + 1) % corners.length]!];
+    const inner = middle(s, f);
+    const width = (0.1 + c() * 0.5) * distance(toward(a, b, 0.5), inner);
+    const [edge, times] = [[on(a), on(b)], c() < 0.5 ? 1 : 2];
+    return { kind: 'hem', sense: senseOf(c), edge, towards: on(inner), width, times, layers: [on(inner)] };
+  },
   pleat: (s, c) => {
     const { flap, near, far } = atCorner(s, c, facetOf(s, c));
     return { kind: 'pleat', sense: senseOf(c), lines: [near, far], flap: [flap], layers: 'flap' };

@@ -9,6 +9,7 @@ import {
   stepSchema,
 } from '../../src/sequence/index.ts';
 import { generateSteps } from '../generated.ts';
+import { often } from '../long.ts';
 
 describe('generated plans of forty steps', () => {
   test.each([11, 12, 13])('seed %i replays without a refusal, the same twice, every state lawful', (seed) => {
@@ -37,7 +38,7 @@ describe('generated plans of forty steps', () => {
     let sequence: Sequence = { sheet: { kind: 'square' }, points: {}, steps: generateSteps(20, 14) };
     let kept = replaySequence(sequence);
     let refusedForLater = 0;
-    for (let edit = 0; edit < 60; edit++) {
+    for (let edit = 0; edit < often(25, 60); edit++) {
       const steps = [...sequence.steps];
       const at = (): number => Math.floor(chance() * steps.length);
       const kind = chance();

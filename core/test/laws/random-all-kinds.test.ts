@@ -169,7 +169,9 @@ function sinkAt(s: FlatState, c: Chance, mode: 'sink' | 'closed'): Tried {
 /** States a random walk starts from again when its stack has grown too high for a quick test. */
 const STARTS = ['plain', 'preliminary', 'waterbomb', 'fish', 'plain', 'bird'];
 
-describe('200 legal moves of all kinds', () => {
+const MOVES = 200;
+
+describe('legal moves of all kinds', () => {
   const accepted: Record<string, number> = {};
   test.each([1, 2, 3, 4])('from seed %i: every law is kept and two verifiers agree', (seed) => {
     const chance = buildChance(seed * 104729);
@@ -177,7 +179,7 @@ describe('200 legal moves of all kinds', () => {
     let state = buildFlatSheet({ kind: 'square' });
     let last: { before: FlatState; after: FlatState } | undefined;
     let moves = 0;
-    for (let tries = 0; moves < 200 && tries < 6000; tries++) {
+    for (let tries = 0; moves < MOVES && tries < 6000; tries++) {
       let name = pick(names, chance);
       let tried: Tried;
       if (last && chance() < 0.12) {
@@ -204,7 +206,7 @@ describe('200 legal moves of all kinds', () => {
         last = undefined;
       }
     }
-    expect(moves).toBe(200);
+    expect(moves).toBe(MOVES);
   });
 
   test('every kind of move was among them', () => {

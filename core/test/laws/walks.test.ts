@@ -20,6 +20,7 @@ import {
   stepWalk,
   stretchesOf,
 } from '../walk.ts';
+import { often } from '../long.ts';
 
 const MOST_FACETS = 36;
 
@@ -30,7 +31,7 @@ describe('random moves on bases, narrowed and halved', () => {
       const chance = buildChance(seed * 15_485_863);
       const [sequences, kinds] = [startSequences(), Object.keys(WALK_KINDS)];
       let moves = 0;
-      while (moves < 30) {
+      while (moves < often(14, 30)) {
         let walk = beginWalk(sequences, chance, MOST_FACETS);
         for (let tries = 0; tries < 14; tries++) {
           const kind = pick(kinds, chance);
