@@ -5,7 +5,7 @@ import { useAppDispatch } from '../state/index.ts';
 import { useEngine } from '../engine/index.ts';
 import { stepSelected, usePlan } from '../plan/index.ts';
 import { DrawingView, usePalette } from '../table/index.ts';
-import { Choice, Sheet, Slip } from '../ui/index.ts';
+import { Choice, Leaf, Notice } from '../ui/index.ts';
 import { motionOf } from './client.ts';
 import type { PlayStage } from './scene.ts';
 
@@ -28,16 +28,16 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
   const dispatch = useAppDispatch();
   const { motion, fault } = useMotion(step);
   return (
-    <Sheet open wide onOpen={(open) => !open && onClose()} title={`Step ${step} in motion`}>
+    <Leaf open wide onOpen={(open) => !open && onClose()} title={`Step ${step} in motion`}>
       <p className="mb-2 min-h-[3em]">{detail?.number === step ? detail.sentence : ''}</p>
       {fault ? (
-        <Slip tone="care">The motion cannot be computed: {fault}. The pictures of the step stand.</Slip>
+        <Notice tone="care">The motion cannot be computed: {fault}. The pictures of the step stand.</Notice>
       ) : motion === undefined ? (
         <p className="note" role="status" style={{ minHeight: HEIGHT + 76 }}>
           Folding it in the background …
         </p>
       ) : motion === null ? (
-        <Slip tone="care">Nothing moves in this step.</Slip>
+        <Notice tone="care">Nothing moves in this step.</Notice>
       ) : (
         <Motion key={step} motion={motion} />
       )}
@@ -59,7 +59,7 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
           The next step
         </button>
       </div>
-    </Sheet>
+    </Leaf>
   );
 }
 

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import type { Remedy, StageId } from '@jade/core/readings';
 import { useEngine } from '../engine/index.ts';
 import { stepSelected, useEdit, usePlanState } from '../plan/index.ts';
-import { Slip } from '../ui/index.ts';
+import { Notice } from '../ui/index.ts';
 import { useAppDispatch } from '../state/index.ts';
 
 /** Carries out a remedy: sets the side, opens a stage or a step. */
@@ -29,7 +29,7 @@ function useRemedy(): (remedy: Remedy) => void {
   };
 }
 
-/** The verdicts of a stage, one slip at a time; the others wait behind it. */
+/** The verdicts of a stage, one notice at a time; the others wait behind it. */
 export function Verdicts({ stage, className }: { stage: StageId; className?: string }) {
   const { result } = useEngine();
   const takeRemedy = useRemedy();
@@ -39,7 +39,7 @@ export function Verdicts({ stage, className }: { stage: StageId; className?: str
   const at = turn % all.length;
   const verdict = all[at]!;
   return (
-    <Slip tone="care" {...(className ? { className } : {})}>
+    <Notice tone="care" {...(className ? { className } : {})}>
       {verdict.text}{' '}
       {verdict.remedy && (
         <button type="button" className="act" onClick={() => takeRemedy(verdict.remedy!)}>
@@ -51,6 +51,6 @@ export function Verdicts({ stage, className }: { stage: StageId; className?: str
           {at + 1} of {all.length}: next
         </button>
       )}
-    </Slip>
+    </Notice>
   );
 }

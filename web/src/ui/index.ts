@@ -1,8 +1,8 @@
 /** Room: small parts used on every screen: fields, choices, verdict slips, rules, dialogs. No geometry. */
 export { Field, LengthField, TextField, Choice, NumberField, DateField } from './fields.tsx';
-export { Slip } from './Slip.tsx';
+export { Notice } from './Notice.tsx';
 export { NarrowestReading, Reading } from './Reading.tsx';
-export { Sheet } from './Sheet.tsx';
+export { Leaf } from './Leaf.tsx';
 export { Trouble, Waiting } from './Trouble.tsx';
 export { Underway } from './Underway.tsx';
 export { sayDay, sayDayOfYear, sayMoment, sayShortDay } from './dates.ts';

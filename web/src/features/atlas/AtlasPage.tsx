@@ -3,7 +3,7 @@ import { NavLink, useParams } from 'react-router';
 import { baseFamilies, bases } from '@jade/core/bases';
 import { type BaseCard, type BaseSheet, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../table/index.ts';
-import { Slip, Waiting } from '../../ui/index.ts';
+import { Notice, Waiting } from '../../ui/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
 
 /** Every base the engine can fold: picked at the left, laid open at the right. */
@@ -32,9 +32,9 @@ export function AtlasPage() {
         {known ? (
           <OpenBase key={id} id={id} />
         ) : (
-          <Slip tone="care" className="m-7 max-w-[560px]">
+          <Notice tone="care" className="m-7 max-w-[560px]">
             There is no base “{id}” in the atlas; choose one from the list.
-          </Slip>
+          </Notice>
         )}
       </div>
     </main>

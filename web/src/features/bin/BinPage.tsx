@@ -10,7 +10,7 @@ import {
   useListPlansQuery,
 } from '../../api/index.ts';
 import { useRecords } from '../../records/index.ts';
-import { Slip, Waiting, sayDay, sayMoment } from '../../ui/index.ts';
+import { Notice, Waiting, sayDay, sayMoment } from '../../ui/index.ts';
 
 /** Everything that was deleted in the last thirty days, and a way back for each. */
 export function BinPage() {
@@ -19,12 +19,12 @@ export function BinPage() {
   const [bringBack, { error: backError }] = useBringBackMutation();
   if (error && !data)
     return (
-      <Slip tone="care" className="m-8 max-w-[640px]">
+      <Notice tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}{' '}
         <button type="button" className="act" onClick={() => void refetch()}>
           Try again
         </button>
-      </Slip>
+      </Notice>
     );
   if (!data) return <Waiting what="Looking into the bin …" />;
   const nameOf = (owner: string): string => plans?.find((p) => p.id === owner)?.plan.name ?? 'a deleted plan';
@@ -45,9 +45,9 @@ export function BinPage() {
         </Link>
       </p>
       {backError && (
-        <Slip tone="care" className="mb-4 max-w-[640px]">
+        <Notice tone="care" className="mb-4 max-w-[640px]">
           {sayFault(backError)}
-        </Slip>
+        </Notice>
       )}
       {data.length > 0 && (
         <table className="plain max-w-[980px]">

@@ -11,7 +11,7 @@ import {
 } from '../../api/index.ts';
 import { planEdited, usePlan, usePlanState } from '../../plan/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
-import { Sheet, Slip, sayMoment } from '../../ui/index.ts';
+import { Leaf, Notice, sayMoment } from '../../ui/index.ts';
 
 /** Export, the saved revisions and what was given up, and deleting (into the bin). */
 export function FileActions() {
@@ -29,12 +29,12 @@ export function FileActions() {
       <button type="button" className="act" onClick={() => setOpen('delete')}>
         Delete this plan
       </button>
-      <Sheet open={open === 'revisions'} onOpen={() => setOpen(null)} title="Saved revisions">
+      <Leaf open={open === 'revisions'} onOpen={() => setOpen(null)} title="Saved revisions">
         <Revisions id={id} onDone={() => setOpen(null)} />
-      </Sheet>
-      <Sheet open={open === 'delete'} onOpen={() => setOpen(null)} title="Delete this plan?">
+      </Leaf>
+      <Leaf open={open === 'delete'} onOpen={() => setOpen(null)} title="Delete this plan?">
         <Delete id={id} onStay={() => setOpen(null)} />
-      </Sheet>
+      </Leaf>
     </p>
   );
 }
@@ -54,9 +54,9 @@ function Delete({ id, onStay }: { id: string; onStay: () => void }) {
         days; the bin is on Cast.
       </p>
       {error && (
-        <Slip tone="care" className="mb-4">
+        <Notice tone="care" className="mb-4">
           {sayFault(error)}
-        </Slip>
+        </Notice>
       )}
       <p className="flex gap-3">
         <button type="button" className="btn solid" onClick={() => void remove().catch(() => undefined)}>
@@ -91,9 +91,9 @@ function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
   return (
     <>
       {(fault || error) && (
-        <Slip tone="care" className="mb-3">
+        <Notice tone="care" className="mb-3">
           {fault || sayFault(error)}
-        </Slip>
+        </Notice>
       )}
       {given.length > 0 && (
         <section aria-label="Given up in the last week" className="mb-5">

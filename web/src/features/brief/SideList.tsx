@@ -4,7 +4,7 @@ import { toFigure } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { type Painted, PaintedSkin } from '../../painting/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { Sheet, Waiting } from '../../ui/index.ts';
+import { Leaf, Waiting } from '../../ui/index.ts';
 
 /** Which paper side shows on which part of the subject, and whether it does. */
 export function SideList() {
@@ -86,13 +86,13 @@ export function SideList() {
           Add part
         </button>
       </div>
-      <Sheet
+      <Leaf
         open={painting !== null}
         onOpen={() => setPainting(null)}
         title={`Where the ${brief.sides[painting ?? 0]?.part ?? 'part'} is`}
       >
         {painting !== null && <PaintPart key={painting} at={painting} onDone={() => setPainting(null)} />}
-      </Sheet>
+      </Leaf>
     </fieldset>
   );
 }

@@ -12,7 +12,7 @@ import {
 } from '../../api/index.ts';
 import { useDiary, useRuns, useSettings } from '../../records/index.ts';
 import { type Silhouette, getEngine } from '../../engine/index.ts';
-import { Slip, Waiting, sayDay } from '../../ui/index.ts';
+import { Notice, Waiting, sayDay } from '../../ui/index.ts';
 import { Keeping } from './Keeping.tsx';
 import { type Figure, finishedSize } from './figures.ts';
 import { Stage } from './Stage.tsx';
@@ -25,12 +25,12 @@ export function CastPage() {
   if (error && !plans) {
     return (
       <main className="px-7 py-8">
-        <Slip tone="care" className="max-w-[640px]">
+        <Notice tone="care" className="max-w-[640px]">
           {sayFault(error)}{' '}
           <button type="button" className="act" onClick={() => void refetch()}>
             Try again
           </button>
-        </Slip>
+        </Notice>
       </main>
     );
   }
@@ -239,9 +239,9 @@ function NewPlan() {
         />
       </form>
       {problem && (
-        <Slip tone="care" className="mt-4 max-w-[720px]">
+        <Notice tone="care" className="mt-4 max-w-[720px]">
           {problem}
-        </Slip>
+        </Notice>
       )}
     </section>
   );

@@ -7,7 +7,15 @@ import { StageHead } from '../../stage/index.ts';
 import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
-import { DateField, Field, LengthField, Slip, TextField, useKeptDraft, sayShortDay } from '../../ui/index.ts';
+import {
+  DateField,
+  Field,
+  LengthField,
+  Notice,
+  TextField,
+  useKeptDraft,
+  sayShortDay,
+} from '../../ui/index.ts';
 import { SizeChart } from './SizeChart.tsx';
 
 /** Stage 8: what was folded from what sheet and how large it became; the next sheet is computed with it. */
@@ -223,9 +231,9 @@ function EntryForm() {
         </p>
       )}
       {fault && (
-        <Slip tone="care" className="col-span-2">
+        <Notice tone="care" className="col-span-2">
           {fault}
-        </Slip>
+        </Notice>
       )}
       <button type="submit" className="btn solid col-span-2">
         Keep this entry

@@ -11,7 +11,7 @@ import { type DrawerPaper, paperKinds, unknownPaper } from '@jade/core/paper';
 import { sayNumber, toFigure, toLengthText } from '@jade/core/units';
 import { sayFault } from '../../api/index.ts';
 import { usePapers, useRecords, useSettings } from '../../records/index.ts';
-import { Sheet, Slip, Waiting } from '../../ui/index.ts';
+import { Leaf, Notice, Waiting } from '../../ui/index.ts';
 import { DrawerCsv } from './DrawerCsv.tsx';
 import { PaperForm } from './PaperForm.tsx';
 
@@ -50,9 +50,9 @@ export function DrawerPage() {
   const [open, setOpen] = useState<DrawerPaper | null>(null);
   if (error && !data)
     return (
-      <Slip tone="care" className="m-8 max-w-[640px]">
+      <Notice tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}
-      </Slip>
+      </Notice>
     );
   if (!data) return <Waiting what="Opening the drawer …" />;
   const sheets = data.reduce((s, p) => s + p.count, 0);
@@ -91,9 +91,9 @@ export function DrawerPage() {
         <DrawerCsv papers={data} />
       </div>
       {data.length > 0 && <PaperTable papers={data} onOpen={setOpen} />}
-      <Sheet open={open !== null} onOpen={(o) => !o && setOpen(null)} title={open?.name || 'A new paper'}>
+      <Leaf open={open !== null} onOpen={(o) => !o && setOpen(null)} title={open?.name || 'A new paper'}>
         {open && <PaperForm key={open.id} paper={open} onDone={() => setOpen(null)} />}
-      </Sheet>
+      </Leaf>
     </main>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type DrawerPaper, drawerPaperSchema, paperKinds } from '@jade/core/paper';
 import { useRecords, useSettings } from '../../records/index.ts';
 import { MeasureStack } from './MeasureStack.tsx';
-import { Choice, Field, LengthField, NumberField, Slip, TextField, useKeptDraft } from '../../ui/index.ts';
+import { Choice, Field, LengthField, NumberField, Notice, TextField, useKeptDraft } from '../../ui/index.ts';
 
 const GRAINS: readonly { readonly value: DrawerPaper['grain']; readonly label: string }[] = [
   { value: 'unknown', label: 'not known' },
@@ -146,9 +146,9 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
       />
       <TextField label="Note" most={400} value={draft.note} onText={(note) => set({ note })} />
       {fault && (
-        <Slip tone="care" className="col-span-2">
+        <Notice tone="care" className="col-span-2">
           {fault}
-        </Slip>
+        </Notice>
       )}
       <button type="submit" className="btn solid col-span-2">
         Keep this paper

@@ -5,7 +5,7 @@ import { sayFault, useListPlansQuery } from '../../api/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, stepSelected, useChange, usePlan, usePlanState } from '../../plan/index.ts';
-import { Choice, NumberField, Sheet, Slip, TextField } from '../../ui/index.ts';
+import { Choice, NumberField, Leaf, Notice, TextField } from '../../ui/index.ts';
 
 /** What is done with several steps together: naming a passage, a second way to fold it, one from another plan. */
 export function PassageLeaf({ step, onClose }: { step: number; onClose: () => void }) {
@@ -14,12 +14,12 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
   const [range, setRange] = useState({ first, last });
   if (step === 0)
     return (
-      <Sheet open onOpen={(open) => !open && onClose()} title="Passage" wide>
+      <Leaf open onOpen={(open) => !open && onClose()} title="Passage" wide>
         <FromAnotherPlan step={0} onClose={onClose} />
-      </Sheet>
+      </Leaf>
     );
   return (
-    <Sheet open onOpen={(open) => !open && onClose()} title="Passage" wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title="Passage" wide>
       <div className="mb-4 flex flex-wrap items-end gap-4">
         <NumberField
           label="From step"
@@ -45,7 +45,7 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
       <NamePassage range={range} onClose={onClose} />
       <Ways step={step} range={range} onClose={onClose} />
       <FromAnotherPlan step={step} onClose={onClose} />
-    </Sheet>
+    </Leaf>
   );
 }
 
@@ -216,7 +216,7 @@ function FromAnotherPlan({ step, onClose }: { step: number; onClose: () => void 
     <section className="mt-4 border-t border-rule pt-3">
       <h3 className="head">From another plan</h3>
       {error ? (
-        <Slip tone="care">{sayFault(error)}</Slip>
+        <Notice tone="care">{sayFault(error)}</Notice>
       ) : from === undefined ? (
         <p className="note">There is no other plan with steps yet.</p>
       ) : (

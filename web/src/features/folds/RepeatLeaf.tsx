@@ -4,7 +4,7 @@ import { write } from '@jade/core/sequence';
 import { type SheetSymmetry, symmetriesOf } from '@jade/core/sheet';
 import { useAppDispatch } from '../../state/index.ts';
 import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
-import { Choice, NumberField, Sheet } from '../../ui/index.ts';
+import { Choice, NumberField, Leaf } from '../../ui/index.ts';
 
 export const sayMap = (m: SheetSymmetry): string =>
   m.kind === 'mirror' ? `mirrored in ${m.in.join('–')}` : `turned by ${m.degrees}°`;
@@ -42,7 +42,7 @@ export function RepeatLeaf({ step, onClose }: { step: number; onClose: () => voi
     onClose();
   };
   return (
-    <Sheet open onOpen={(open) => !open && onClose()} title="Repeat">
+    <Leaf open onOpen={(open) => !open && onClose()} title="Repeat">
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
           label="From step"
@@ -82,7 +82,7 @@ export function RepeatLeaf({ step, onClose }: { step: number; onClose: () => voi
       <button type="button" className="btn solid mt-4" onClick={repeat}>
         Repeat
       </button>
-    </Sheet>
+    </Leaf>
   );
 }
 

@@ -9,7 +9,7 @@ import { type LayerTooth, type Preview, getEngine, useEngine } from '../../engin
 import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
-import { Slip } from '../../ui/index.ts';
+import { Notice } from '../../ui/index.ts';
 import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken, toMove } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './authoring.ts';
@@ -179,9 +179,9 @@ export function Table({ composer, send, showNames }: TableProps) {
               </>
             )}
             {preview?.refusal && (
-              <Slip tone="care" className="compact">
+              <Notice tone="care" className="compact">
                 {preview.refusal.text}
-              </Slip>
+              </Notice>
             )}
             {composer && preview && made && (
               <>

@@ -5,7 +5,7 @@ import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type PartsWay, askParts } from '../../marking/index.ts';
 import { usePlan } from '../../plan/index.ts';
-import { Choice, NumberField, Slip } from '../../ui/index.ts';
+import { Choice, NumberField, Notice } from '../../ui/index.ts';
 import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
 import { Way, useInsertFirst } from './Ways.tsx';
 
@@ -78,9 +78,9 @@ export function EqualParts() {
         </p>
       )}
       {answer && 'fault' in answer.found && (
-        <Slip tone="care" className="max-w-[720px]">
+        <Notice tone="care" className="max-w-[720px]">
           {answer.found.fault}
-        </Slip>
+        </Notice>
       )}
       {answer && 'ways' in answer.found && (
         <Compared ask={answer.ask} ways={answer.found.ways} sideMm={sideMm} />

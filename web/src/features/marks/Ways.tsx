@@ -9,7 +9,7 @@ import { useEngine } from '../../engine/index.ts';
 import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
 import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { NumberField, Slip, Underway } from '../../ui/index.ts';
+import { NumberField, Notice, Underway } from '../../ui/index.ts';
 import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
 
 /**
@@ -133,9 +133,9 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
         )}
       </div>
       {answer && 'fault' in answer && share === null && (
-        <Slip tone="care" className="max-w-[720px]">
+        <Notice tone="care" className="max-w-[720px]">
           {answer.fault}
-        </Slip>
+        </Notice>
       )}
       {answer && 'ways' in answer && (
         <ol>

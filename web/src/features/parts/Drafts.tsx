@@ -7,7 +7,7 @@ import { useSettings } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { type DraftCard, type Search, startDrafting } from '../../search/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
-import { Choice, Slip } from '../../ui/index.ts';
+import { Choice, Notice } from '../../ui/index.ts';
 import { Searching } from './Searching.tsx';
 
 /** A first sequence for the figure, folded by the engine from the bases that serve it; the best readable first. */
@@ -69,9 +69,9 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
         )}
       </div>
       {fault && (
-        <Slip tone="care" className="mt-3">
+        <Notice tone="care" className="mt-3">
           {fault}
-        </Slip>
+        </Notice>
       )}
       <ul className="mt-4 space-y-5">
         {cards?.map((card) => (

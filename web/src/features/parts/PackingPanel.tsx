@@ -3,7 +3,7 @@ import { type Figure, changePacking, flapsOf, leavesOf, limbsOf, riversOf } from
 import { type SheetShape, outlineOf, sheetTitle } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
-import { Choice, Slip } from '../../ui/index.ts';
+import { Choice, Notice } from '../../ui/index.ts';
 import { Searching } from './Searching.tsx';
 import type { FigureDesk } from './useFigure.ts';
 import type { PackingDesk } from './usePacking.ts';
@@ -54,9 +54,9 @@ export function PackingPanel({
         )}
       </div>
       {fault && (
-        <Slip tone="care" className="mt-3">
+        <Notice tone="care" className="mt-3">
           {fault}
-        </Slip>
+        </Notice>
       )}
       {found && (
         <div className="mt-3 grid grid-cols-[minmax(220px,310px)_1fr] gap-6">

@@ -7,7 +7,7 @@ import { Verdicts } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { LengthField, Slip, Waiting } from '../../ui/index.ts';
+import { LengthField, Notice, Waiting } from '../../ui/index.ts';
 import { BaseList } from './BaseList.tsx';
 import { Drafts } from './Drafts.tsx';
 import { FigureBoard } from './FigureBoard.tsx';
@@ -49,9 +49,9 @@ export function PartsPage() {
                 onChoose={setLimb}
               />
               {desk.fault && (
-                <Slip tone="care" className="my-2">
+                <Notice tone="care" className="my-2">
                   {desk.fault}
-                </Slip>
+                </Notice>
               )}
               <LimbPanel
                 desk={desk}

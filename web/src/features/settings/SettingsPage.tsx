@@ -3,7 +3,7 @@ import { defaultSettings, settingsSchema, type Settings } from '@jade/core/setti
 import { useState } from 'react';
 import { sayFault, useGetSettingsQuery } from '../../api/index.ts';
 import { useRecords, useSettings } from '../../records/index.ts';
-import { Choice, NumberField, Slip, Waiting } from '../../ui/index.ts';
+import { Choice, NumberField, Notice, Waiting } from '../../ui/index.ts';
 import { BenchChecks } from './BenchChecks.tsx';
 import { Drill } from './Drill.tsx';
 
@@ -26,9 +26,9 @@ export function SettingsPage() {
   const [fault, setFault] = useState('');
   if (error && !known)
     return (
-      <Slip tone="care" className="m-8 max-w-[640px]">
+      <Notice tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}
-      </Slip>
+      </Notice>
     );
   if (!known) return <Waiting what="Reading the settings …" />;
   const change = (next: Settings): void => {
@@ -66,9 +66,9 @@ export function SettingsPage() {
         thumb; change it to your hands.
       </p>
       {fault && (
-        <Slip tone="care" className="mb-4 max-w-[640px]">
+        <Notice tone="care" className="mb-4 max-w-[640px]">
           {fault}
-        </Slip>
+        </Notice>
       )}
       <div className="grid max-w-[980px] grid-cols-3 gap-x-6 gap-y-4 max-[800px]:grid-cols-2">
         <h2 className="head col-span-full">Reading</h2>

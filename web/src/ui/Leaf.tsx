@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 /** A leaf laid over the table: a dialog with a title, closed by Escape or its own word. */
-export function Sheet({
+export function Leaf({
   open,
   onOpen,
   title,

@@ -1,0 +1,151 @@
+import { checkSequence, checkWanted, findMend, judgeColours, zoneOnSheet } from '@jade/core/checks';
+import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
+import { lastChoices } from '@jade/core/editing';
+import { priceOfRules, readLater, readStep, sayGap, sayUse } from '@jade/core/readings';
+import { specOf } from '@jade/core/kinds';
+import { moveWord, nameSteps, sayStep } from '@jade/core/sequence';
+import { toMinutes } from '@jade/core/schedule';
+import { listLandmarks, placesMade } from '@jade/core/trying';
+import { toPartialSheet } from '@jade/core/window';
+import type { DrawnState, Engine, PlanResult, StepDetail } from './protocol.ts';
+import type { OpenPlan } from './openPlan.ts';
+
+/** Thumbnails sent in one answer: those of a long plan would keep the page from its first picture. */
+const DRAWN_AT_ONCE = 12;
+
+/** A thumbnail with more resting creases than this shows none: at its size they are grey noise. */
+const MOST_RESTING = 80;
+
+type Answers = Pick<
+  Engine,
+  | 'computePlan'
+  | 'drawStates'
+  | 'readDetail'
+  | 'readFindings'
+  | 'mendOf'
+  | 'readPlayed'
+  | 'readColours'
+  | 'readChoices'
+  | 'readView'
+  | 'drawStepOf'
+  | 'zoneParts'
+  | 'readPartials'
+  | 'readPrices'
+>;
+
+/** What is asked about the open plan: its steps, pictures, readings, findings. */
+export const planAnswers = (open: OpenPlan): Answers => ({
+  computePlan(next): PlanResult {
+    const { replay, readings } = open.take(next);
+    const { pace, sideMm } = readings;
+    const steps = replay.steps.map((s) => {
+      const stamp = open.stampOf(s.after);
+      return {
+        id: s.step.id,
+        number: s.number,
+        word: moveWord(s.step),
+        sentence: sayStep(s.step, replay.sequence),
+        passage: s.step.passage,
+        minutes: toMinutes(s, sideMm ?? 200, pace),
+        stamp,
+        ...(s.refusal ? { refusal: s.refusal.text } : {}),
+      };
+    });
+    return { readings, steps };
+  },
+
+  drawStates(known): DrawnState[] {
+    const states = new Map((open.replay?.steps ?? []).map((s) => [open.stampOf(s.after), s.after]));
+    for (const stamp of known) states.delete(stamp);
+    return [...states]
+      .slice(-DRAWN_AT_ONCE)
+      .map(([stamp, state]) => ({ stamp, drawing: drawModel(state, MOST_RESTING) }));
+  },
+  readDetail(number): StepDetail {
+    if (!open.replay || !open.input || !open.readings)
+      throw new Error('broken promise: a plan is computed before its steps are read');
+    // An undo may have shortened the plan since the page asked.
+    const shown = Math.min(number, open.replay.steps.length);
+    const step = open.replay.steps[shown - 1];
+    const state = open.stateAt(shown) ?? open.replay.start;
+    const later = readLater(open.replay, shown);
+    const reading =
+      step &&
+      readStep(
+        step,
+        open.readings.sideMm,
+        open.input.plan.paper.caliperMm,
+        open.readings.pace,
+        open.input.settings.limits,
+        later,
+      );
+    return {
+      number: shown,
+      gap: sayGap(reading?.gapMm, later, open.input.settings.unit),
+      use: step ? sayUse(later, step.step.tolerance.kind === 'taste') : '',
+      sentence: step
+        ? sayStep(step.step, open.replay.sequence)
+        : 'The sheet, front side up. Choose a move to begin.',
+      before: step ? drawStep(step, nameSteps(open.replay.sequence.steps)) : drawModel(state),
+      after: drawModel(state),
+      sheet: drawSheet(state, step?.trail?.creases),
+      landmarks: listLandmarks(
+        state,
+        open.replay.steps.slice(0, shown),
+        placesMade(open.input.plan, open.replay, shown),
+      ),
+      ...(reading ? { reading } : {}),
+      ...(step?.refusal?.at ? { refusalAt: step.refusal.at } : {}),
+    };
+  },
+  readFindings() {
+    if (!open.replay || !open.input || !open.readings) return [];
+    const { settings, plan } = open.input;
+    const wanted = checkWanted({
+      plan,
+      replay: open.replay,
+      sideMm: open.readings.sideMm,
+      limits: settings.limits,
+      unit: settings.unit,
+    });
+    return [...checkSequence(open.replay), ...wanted].sort((a, b) => a.step - b.step);
+  },
+  mendOf: (finding, prefix) =>
+    (open.replay && open.input && findMend(open.input.plan, open.replay, finding, prefix)) ?? null,
+  readPlayed(number) {
+    const step = open.replay?.steps[number - 1];
+    if (!step || step.refusal) return null;
+    const { before, after, move, trace } = step;
+    // A crease leaves the state as it lies; its line tells two of them apart.
+    const line = specOf(move).motion === 'there and back' ? JSON.stringify(move) : '';
+    const key = `${open.stampOf(before)} ${open.stampOf(after)} ${line}`;
+    return { key, before, after, move, ...(trace ? { trace } : {}) };
+  },
+  readColours() {
+    const judged = open.replay && open.input && judgeColours({ plan: open.input.plan, replay: open.replay });
+    if (!judged) return null;
+    return { ...judged, drawing: drawModel(open.replay!.steps.at(-1)!.after, 0) };
+  },
+  readChoices: () => (open.replay && open.input ? lastChoices(open.input.plan, open.replay) : []),
+  readView(number, view) {
+    const state = open.stateAt(number) ?? open.replay?.start;
+    if (!state) throw new Error('broken promise: a plan is computed before its model is looked at');
+    if (view === 'through') return drawThrough(state);
+    return view === 'apart' ? drawApart(state) : drawAgainst(open.stateAt(number - 1) ?? state, state);
+  },
+  drawStepOf(number) {
+    const step = open.replay?.steps[number - 1];
+    return step ? drawStep(step, nameSteps(open.replay!.sequence.steps)) : null;
+  },
+  zoneParts: (zone) => (open.replay ? zoneOnSheet({ replay: open.replay }, zone) : []),
+  readPartials() {
+    const folded = open.replay;
+    if (!folded) return [];
+    const passages = new Set(folded.sequence.steps.map((s) => s.passage).filter((p) => p !== ''));
+    return [...passages].flatMap((passage) => {
+      const part = toPartialSheet(folded, passage);
+      return part ? [{ passage, ...part }] : [];
+    });
+  },
+  readPrices: priceOfRules,
+});
