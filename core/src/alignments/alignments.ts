@@ -15,6 +15,7 @@ import {
   mirrorPoint,
   sideOf,
   turnLeft,
+  tolerance,
 } from '../geometry/index.ts';
 
 /** The single-fold alignments of a sheet (Justin 1986, Huzita 1989) that are searched. */
@@ -51,7 +52,7 @@ export class SheetBounds {
       const [nx, ny] = [a[1] - b[1], b[0] - a[0]];
       const rate = nx * d[0] + ny * d[1];
       const start = nx * (line.normal[0] * line.offset - a[0]) + ny * (line.normal[1] * line.offset - a[1]);
-      if (Math.abs(rate) < 1e-12) {
+      if (Math.abs(rate) < tolerance.rounding) {
         if (start < -1e-9) return undefined;
       } else if (rate > 0) low = Math.max(low, -start / rate);
       else high = Math.min(high, -start / rate);
@@ -102,7 +103,7 @@ export function creaseAcross(sheet: SheetBounds, p: Point, line: Line): Line | u
 
 /** Creases through q that bring p onto a line. */
 export function landThrough(sheet: SheetBounds, p: Point, line: Line, q: Point): Line[] {
-  if (distance(p, q) < LEAST_APART || Math.abs(sideOf(line, p)) < 1e-9) return [];
+  if (distance(p, q) < LEAST_APART || Math.abs(sideOf(line, p)) < tolerance.samePoint) return [];
   return landingsOn(line, p, { through: q }).flatMap((place) => {
     const crease = sheet.holds(place) ? bringOnto(p, place) : undefined;
     return crease ? [crease] : [];
@@ -111,7 +112,7 @@ export function landThrough(sheet: SheetBounds, p: Point, line: Line, q: Point):
 
 /** The crease square to m that brings p onto a line. */
 export function landSquare(sheet: SheetBounds, p: Point, line: Line, m: Line): Line | undefined {
-  if (Math.abs(sideOf(line, p)) < 1e-9) return undefined;
+  if (Math.abs(sideOf(line, p)) < tolerance.samePoint) return undefined;
   const [place] = landingsOn(line, p, { square: m });
   if (!place || !sheet.holds(place)) return undefined;
   const crease = bringOnto(p, place);

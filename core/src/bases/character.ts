@@ -1,5 +1,5 @@
 import { type FlatState, foldsOf } from '../folded/index.ts';
-import { bearing } from '../geometry/index.ts';
+import { bearing, tolerance } from '../geometry/index.ts';
 import { specOf } from '../kinds/index.ts';
 import type { Step } from '../sequence/index.ts';
 
@@ -18,7 +18,7 @@ const FAMILIES: readonly (readonly [AngleFamily, number])[] = [
 export function angleFamilyOf(state: FlatState): AngleFamily {
   const directions = foldsOf(state).map(({ from, to }) => bearing(from, to));
   const keeps = (step: number): boolean =>
-    directions.every((d) => Math.abs(d / step - Math.round(d / step)) < 1e-6);
+    directions.every((d) => Math.abs(d / step - Math.round(d / step)) < tolerance.alike);
   return FAMILIES.find(([, step]) => keeps(step))?.[0] ?? 'free';
 }
 

@@ -11,6 +11,8 @@ import {
   sideOf,
   subtract,
   toUnit,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import {
   type FlatState,
@@ -87,20 +89,21 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
   for (const c of candidates) {
     if (!liesAlong(axis, c)) continue;
     const known = best.get(c.vertex);
-    if (!known || c.length > known.length + 1e-9) best.set(c.vertex, c);
+    if (!known || c.length > known.length + tolerance.samePoint) best.set(c.vertex, c);
   }
   // Where folded corners of the sheet point elsewhere (a windmill) there is no common axis: each is its own flap.
   const corners = cornersOf(state.sheet);
   const ends = toOutline(buildArrangement(state)).flat();
   const ofCorners = candidates.filter(
     (c) =>
-      corners.some((k) => distance(k.at, c.onSheet) < 1e-9) &&
+      corners.some((k) => isSamePoint(k.at, c.onSheet)) &&
       isFolded(c.vertex) &&
-      ends.some((e) => distance(e, c.tip) < 1e-7),
+      ends.some((e) => isSamePoint(e, c.tip, tolerance.overlap)),
   );
   if (ofCorners.some((c) => !best.has(c.vertex))) {
     best.clear();
-    for (const c of ofCorners) if (c.length > (best.get(c.vertex)?.length ?? 0) + 1e-9) best.set(c.vertex, c);
+    for (const c of ofCorners)
+      if (c.length > (best.get(c.vertex)?.length ?? 0) + tolerance.samePoint) best.set(c.vertex, c);
   }
   return inOrder(state, [...best.values()], axis);
 }
@@ -109,7 +112,10 @@ export function findBaseFlaps(state: FlatState): BaseFlaps {
 export function readDesigned(state: FlatState, designed: readonly DesignedFlap[]): BaseFlaps {
   const rays = designed.map(({ tip, inward, length }) => {
     const [at, root] = [tip, add(tip, scale(inward, length))].map((p) => toModel(state, p)!);
-    invariant(Math.abs(distance(at!, root!) - length) < 1e-7, 'the paper of a designed flap runs straight');
+    invariant(
+      Math.abs(distance(at!, root!) - length) < tolerance.overlap,
+      'the paper of a designed flap runs straight',
+    );
     const ray: Ray = {
       tip: at!,
       onSheet: tip,
@@ -154,7 +160,7 @@ function inOrder(
       ...spanOf(state, ray, isDesigned),
     }))
     .sort((a, b) =>
-      Math.abs(a.length - b.length) > 1e-9 ? b.length - a.length : a.tip.localeCompare(b.tip),
+      Math.abs(a.length - b.length) > tolerance.samePoint ? b.length - a.length : a.tip.localeCompare(b.tip),
     );
   return { flaps, axis, hub: commonRoot(flaps) };
 }
@@ -162,7 +168,9 @@ function inOrder(
 function nameTips(state: FlatState, tips: readonly Point[]): string[] {
   const landmarks = landmarksOf(state.sheet);
   let other = 0;
-  return tips.map((at) => landmarks.find((l) => distance(l.at, at) < 1e-7)?.name ?? `p${++other}`);
+  return tips.map(
+    (at) => landmarks.find((l) => isSamePoint(l.at, at, tolerance.overlap))?.name ?? `p${++other}`,
+  );
 }
 
 const positionOf = (state: FlatState, vertex: number): Point => {
@@ -191,8 +199,8 @@ function pointedVertices(state: FlatState): number[] {
     const spokes = spokesAt(state, vertex);
     if (spokes.length === 0) return [];
     const middle = spokes.reduce<Point>((s, p) => add(s, p.model), [0, 0]);
-    if (Math.hypot(middle[0], middle[1]) < 1e-9) return [];
-    return spokes.every((s) => dot(s.model, middle) > 1e-9) &&
+    if (Math.hypot(middle[0], middle[1]) < tolerance.samePoint) return [];
+    return spokes.every((s) => dot(s.model, middle) > tolerance.samePoint) &&
       isWedge(
         spokes.map((s) => s.model),
         middle,
@@ -204,7 +212,7 @@ function pointedVertices(state: FlatState): number[] {
 
 function isWedge(directions: readonly Point[], middle: Point): boolean {
   const angles = directions.map((d) => Math.atan2(cross(middle, d), dot(middle, d)));
-  return Math.max(...angles) - Math.min(...angles) < Math.PI - 1e-6;
+  return Math.max(...angles) - Math.min(...angles) < Math.PI - tolerance.alike;
 }
 
 /** Every fold, raw edge and bisector from a vertex, once for each direction on the model. */
@@ -214,7 +222,7 @@ function raysAt(state: FlatState, vertex: number): Ray[] {
   const rays: Ray[] = [];
   const add1 = (sheet: Point, model: Point): void => {
     const straight = straightOn(state, onSheet, sheet);
-    const same = rays.findIndex((r) => distance(r.along, model) < 1e-7);
+    const same = rays.findIndex((r) => isSamePoint(r.along, model, tolerance.overlap));
     if (same >= 0 && rays[same]!.straight >= straight) return;
     const ray = { tip, onSheet, along: model, straight, inward: sheet };
     if (same >= 0) rays[same] = ray;
@@ -237,14 +245,14 @@ function straightOn(state: FlatState, from: Point, along: Point): number {
   const rims = outline.map((p, i) => ({ from: p, to: outline[(i + 1) % outline.length]! }));
   for (const s of [...foldsOf(state), ...rims]) {
     const [a, b] = [sideOf(line, s.from), sideOf(line, s.to)];
-    if (Math.abs(a) < 1e-9 && Math.abs(b) < 1e-9) {
+    if (Math.abs(a) < tolerance.samePoint && Math.abs(b) < tolerance.samePoint) {
       continue;
     }
-    if (a * b > 1e-12 && Math.min(Math.abs(a), Math.abs(b)) > 1e-9) continue;
-    const t = Math.abs(a - b) < 1e-12 ? 0 : a / (a - b);
+    if (a * b > tolerance.rounding && Math.min(Math.abs(a), Math.abs(b)) > tolerance.samePoint) continue;
+    const t = Math.abs(a - b) < tolerance.rounding ? 0 : a / (a - b);
     const at: Point = [s.from[0] + (s.to[0] - s.from[0]) * t, s.from[1] + (s.to[1] - s.from[1]) * t];
     const d = dot(subtract(at, from), along);
-    if (d > 1e-7) far = Math.min(far, d);
+    if (d > tolerance.overlap) far = Math.min(far, d);
   }
   return far;
 }
@@ -256,9 +264,9 @@ function freeLength(state: FlatState, vertex: number, ray: Ray, tips: readonly n
     ),
     ray.straight,
   ]
-    .filter((d) => d > 1e-6 && d <= ray.straight + 1e-9)
+    .filter((d) => d > tolerance.alike && d <= ray.straight + tolerance.samePoint)
     .sort((a, b) => a - b)
-    .filter((d, i, all) => i === 0 || d - all[i - 1]! > 1e-7);
+    .filter((d, i, all) => i === 0 || d - all[i - 1]! > tolerance.overlap);
   const others = tips.filter((t) => t !== vertex);
   const isFree = (r: number): boolean => {
     const within = paperWithin(state, ray, r);
@@ -271,7 +279,7 @@ function freeLength(state: FlatState, vertex: number, ray: Ray, tips: readonly n
 }
 
 const liesAlong = (axis: Line, { tip, along }: Ray): boolean =>
-  Math.abs(sideOf(axis, tip)) < 1e-6 && Math.abs(dot(axis.normal, along)) < 1e-6;
+  Math.abs(sideOf(axis, tip)) < tolerance.alike && Math.abs(dot(axis.normal, along)) < tolerance.alike;
 
 /**
  * The line most tips lie along with a ray of theirs; between equals the one with more length on it. One of the tips at
@@ -289,14 +297,18 @@ function commonAxis(
       if (liesAlong(axis, d)) along.set(d.vertex, Math.max(along.get(d.vertex) ?? 0, d.length));
     if (![...along.keys()].some(isFolded)) continue;
     const total = [...along.values()].reduce((s, l) => s + l, 0);
-    if (!best || along.size > best.count || (along.size === best.count && total > best.total + 1e-9))
+    if (
+      !best ||
+      along.size > best.count ||
+      (along.size === best.count && total > best.total + tolerance.samePoint)
+    )
       best = { axis, count: along.size, total };
   }
   return best && best.count >= 2 ? best.axis : undefined;
 }
 
 function commonRoot(flaps: readonly BaseFlap[]): Point | undefined {
-  const votes = flaps.map((f) => flaps.filter((g) => distance(f.root, g.root) < 1e-6).length);
+  const votes = flaps.map((f) => flaps.filter((g) => isSamePoint(f.root, g.root, tolerance.alike)).length);
   const most = Math.max(0, ...votes);
   return most === 0 ? undefined : flaps[votes.indexOf(most)]!.root;
 }

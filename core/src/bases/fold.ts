@@ -1,4 +1,4 @@
-import { type Line, type Point, distance } from '../geometry/index.ts';
+import { type Line, type Point, distance, tolerance, isSamePoint } from '../geometry/index.ts';
 import { type FlatState, type Measures, buildArrangement, toMeasures } from '../folded/index.ts';
 import { invariant } from '../outcome/index.ts';
 import { type Replay, replaySequence } from '../sequence/index.ts';
@@ -49,7 +49,7 @@ export function tryFoldBase(base: Base): FoldedBase | undefined {
 function hubsOf(flaps: readonly BaseFlap[]): FoldedBase['hubs'] {
   const places: { at: Point; tips: string[] }[] = [];
   for (const { root, tip } of flaps) {
-    const known = places.find((p) => distance(p.at, root) < 1e-6);
+    const known = places.find((p) => isSamePoint(p.at, root, tolerance.alike));
     if (known) known.tips.push(tip);
     else places.push({ at: root, tips: [tip] });
   }

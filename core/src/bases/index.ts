@@ -6,11 +6,12 @@ import {
   type Point,
   areaOf,
   clipTo,
-  distance,
   lineThrough,
   scale,
   sideOf,
   subtract,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { toModel } from '../folded/index.ts';
 import { type SheetShape, landmarksOf, outlineOf, sheetArea } from '../sheet/index.ts';
@@ -35,12 +36,12 @@ export { bases, baseFamilies, findBase };
 export function uprightTurn({ axis, flaps, state }: Pick<FoldedBase, 'axis' | 'flaps' | 'state'>): number {
   if (!axis || flaps.length === 0 || state.sheet.kind === 'rectangle') return 0;
   const centre = landmarksOf(state.sheet).find((l) => l.name === 'O')!.at;
-  const isClosed = state.vertices.some((v) => distance(v, centre) < 1e-9);
+  const isClosed = state.vertices.some((v) => isSamePoint(v, centre));
   const closed = flaps.find((f) => f.tip === 'O');
   const at = toModel(state, centre)!;
   const off = sideOf(axis, at);
   const up =
-    isClosed && Math.abs(off) > 1e-6
+    isClosed && Math.abs(off) > tolerance.alike
       ? scale(axis.normal, off)
       : subtract((closed ?? flaps[0]!).tipOnModel, (closed ?? flaps[0]!).root);
   const degrees = 90 - (Math.atan2(up[1], up[0]) * 180) / Math.PI;

@@ -70,7 +70,7 @@ interface AreaSeen {
 
 const shareIn = (area: AreaSeen, side: Side): number | undefined => {
   const whole = area.front + area.back;
-  return whole > 1e-9 ? area[side] / whole : undefined;
+  return whole > tolerance.samePoint ? area[side] / whole : undefined;
 };
 
 function readPart(plan: Plan, replay: Replay, { part, at }: Pick<Wish, 'part' | 'at'>): SeenPart | undefined {

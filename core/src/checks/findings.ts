@@ -1,5 +1,13 @@
 import { alignmentsOf, specOf } from '../kinds/index.ts';
-import { type Point, between, distance, isInside, isTurned } from '../geometry/index.ts';
+import {
+  type Point,
+  between,
+  distance,
+  isInside,
+  isTurned,
+  tolerance,
+  isSamePoint,
+} from '../geometry/index.ts';
 import { type FlatState, facetOnModel, facetsAt, foldsOf, toMeasures, toModel } from '../folded/index.ts';
 import { refsOf } from '../kinds/index.ts';
 import { type LineRef, type PointRef, resolvePoint, sayPoint } from '../references/index.ts';
@@ -207,15 +215,15 @@ function isShown(
   ref: Share,
   context: Parameters<typeof resolvePoint>[1],
 ): boolean {
-  if (state.vertices.some((v) => distance(v, at) < 1e-6)) return true;
+  if (state.vertices.some((v) => isSamePoint(v, at, tolerance.alike))) return true;
   const ends = [ref.from, ref.to].map((p) => resolvePoint(p, context));
   const [a, b] = ends.map((e) => (e.ok ? e.value.sheet : undefined));
   return [...state.resting, ...foldsOf(state)].some((s) => {
     const off = distance(s.from, at) + distance(at, s.to) - distance(s.from, s.to);
-    if (off > 1e-7) return false;
+    if (off > tolerance.overlap) return false;
     if (!a || !b) return true;
     const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], s.to[0] - s.from[0], s.to[1] - s.from[1]];
-    return Math.abs(ux * vy - uy * vx) > 1e-6 * Math.hypot(ux, uy) * Math.hypot(vx, vy);
+    return Math.abs(ux * vy - uy * vx) > tolerance.alike * Math.hypot(ux, uy) * Math.hypot(vx, vy);
   });
 }
 
@@ -278,7 +286,7 @@ export function findSkipped(
   const asPlanned = offOf(steps);
   return steps
     .map((_, i) => ({ step: i + 1, off: offOf(steps.filter((_s, k) => k !== i)) }))
-    .filter((s) => s.off < asPlanned - 1e-6)
+    .filter((s) => s.off < asPlanned - tolerance.alike)
     .sort((a, b) => a.off - b.off)
     .slice(0, 3);
 }

@@ -1,4 +1,4 @@
-import { distance, readExact } from '../geometry/index.ts';
+import { distance, readExact, tolerance } from '../geometry/index.ts';
 import { findWays, writeHalvings } from '../ways/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
@@ -212,7 +212,7 @@ function wronglyPressed(replay: Replay, number: number): string[] {
       );
   }
   return replay.steps.flatMap(({ step: s }) =>
-    s.move.kind === 'crease' && (votes.get(s.id) ?? 0) > 1e-9 ? [s.id] : [],
+    s.move.kind === 'crease' && (votes.get(s.id) ?? 0) > tolerance.samePoint ? [s.id] : [],
   );
 }
 
@@ -221,7 +221,7 @@ function overlap(a: Pick<NeededCrease, 'from' | 'to'>, b: Pick<NeededCrease, 'fr
   const size = distance(b.from, b.to);
   const [ux, uy] = [(b.to[0] - b.from[0]) / size, (b.to[1] - b.from[1]) / size];
   const off = [a.from, a.to].map((p) => Math.abs((p[0] - b.from[0]) * uy - (p[1] - b.from[1]) * ux));
-  if (Math.max(...off) > 1e-6) return false;
+  if (Math.max(...off) > tolerance.alike) return false;
   const t = [a.from, a.to].map((p) => (p[0] - b.from[0]) * ux + (p[1] - b.from[1]) * uy);
   return Math.min(size, Math.max(...t)) - Math.max(0, Math.min(...t)) > 1e-4;
 }

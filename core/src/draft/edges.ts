@@ -7,7 +7,7 @@ import {
   layersUnder,
   toModel,
 } from '../folded/index.ts';
-import { type Point, apply, bearing, between, distance, toTurn } from '../geometry/index.ts';
+import { type Point, apply, bearing, between, distance, toTurn, isSamePoint } from '../geometry/index.ts';
 import { pointOn } from './laid.ts';
 
 /** Where a flap reaches out from its axis at its tip. */
@@ -37,7 +37,7 @@ export function edgesOf(state: FlatState, flap: BaseFlap, side: number): FlapEdg
       .flatMap((f): FlapEdge[] => {
         const { placement } = state.facets[f]!;
         const corners = facetOnSheet(state, f)
-          .filter((p) => distance(p, tipOnSheet) > 1e-9)
+          .filter((p) => !isSamePoint(p, tipOnSheet))
           .map((p) => ({ p, degrees: side * toTurn(bearing(tip, apply(placement, p)) - axis) }));
         const outer = corners.reduce((a, b) => (b.degrees > a.degrees ? b : a));
         const inner = corners.reduce((a, b) => (b.degrees < a.degrees ? b : a));

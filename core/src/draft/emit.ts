@@ -1,7 +1,7 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
 import { type FlatState, toModel } from '../folded/index.ts';
-import { type Point, bearing, between, distance, toTurn } from '../geometry/index.ts';
+import { type Point, bearing, between, distance, toTurn, tolerance, isSamePoint } from '../geometry/index.ts';
 import type { WrittenMove } from '../kinds/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
@@ -147,7 +147,7 @@ export class Emitter {
   private whereIs = (p: Point, state = this.state): Point => toModel(state, p)!;
 
   private tipRef(flap: BaseFlap): PointRef {
-    const known = landmarksOf(this.base.base.sheet).find((l) => distance(l.at, flap.tipOnSheet) < 1e-9);
+    const known = landmarksOf(this.base.base.sheet).find((l) => isSamePoint(l.at, flap.tipOnSheet));
     return known ? at(known.name) : on(flap.tipOnSheet[0], flap.tipOnSheet[1]);
   }
 
@@ -311,7 +311,10 @@ export class Emitter {
     const [near, far] = hubs.map(({ tips }) => flaps.filter((f) => tips.includes(f.tip)));
     const strip = near!
       .flatMap((a) => far!.map((b) => [a, b] as const))
-      .filter(([a, b]) => Math.abs(distance(a.tipOnSheet, b.tipOnSheet) - a.length - b.length - river) < 1e-6)
+      .filter(
+        ([a, b]) =>
+          Math.abs(distance(a.tipOnSheet, b.tipOnSheet) - a.length - b.length - river) < tolerance.alike,
+      )
       .map(([a, b]) => {
         const long = a.length + b.length + river;
         return [a.length, a.length + river].map((d) => between(a.tipOnSheet, b.tipOnSheet, d / long));

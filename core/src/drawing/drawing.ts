@@ -18,6 +18,7 @@ import {
   scale,
   subtract,
   toUnit,
+  tolerance,
 } from '../geometry/index.ts';
 import {
   type FlatState,
@@ -127,7 +128,7 @@ function withinFacet(corners: readonly Point[], line: Line, crease: Segment): Se
   const [a, b] = [dot(subtract(chord.from, crease.from), along), dot(subtract(chord.to, crease.from), along)];
   const from = Math.max(0, Math.min(a, b));
   const to = Math.min(dot(subtract(crease.to, crease.from), along), Math.max(a, b));
-  return to - from > 1e-6
+  return to - from > tolerance.alike
     ? { from: add(crease.from, scale(along, from)), to: add(crease.from, scale(along, to)) }
     : undefined;
 }

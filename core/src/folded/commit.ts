@@ -15,6 +15,7 @@ import {
   sideOf,
   tolerance,
   toOrthonormal,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { done, failed, invariant, type Outcome } from '../outcome/index.ts';
 import type { FineMesh, Piece } from './mesh.ts';
@@ -107,7 +108,8 @@ function findTear(mesh: FineMesh, edges: readonly MeshEdge[]): Point | undefined
     if (q < 0) continue;
     for (const end of [u, v]) {
       const here = apply(mesh.pieces[p]!.after, mesh.vertices[end]!);
-      if (distance(here, apply(mesh.pieces[q]!.after, mesh.vertices[end]!)) > tolerance.overlap) return here;
+      if (!isSamePoint(here, apply(mesh.pieces[q]!.after, mesh.vertices[end]!), tolerance.overlap))
+        return here;
     }
   }
   return undefined;

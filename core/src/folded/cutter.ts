@@ -10,6 +10,7 @@ import {
   lineThrough,
   sideOf,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import type { FineMesh } from './mesh.ts';
@@ -141,7 +142,7 @@ export class MeshCutter {
       if (s <= 0) right.push(u);
       if (s * t >= 0) continue;
       const at = between(this.vertices[u]!, this.vertices[v]!, s / (s - t));
-      const near = [u, v].find((w) => distance(this.vertices[w]!, at) < tolerance.shortestEdge);
+      const near = [u, v].find((w) => isSamePoint(this.vertices[w]!, at, tolerance.shortestEdge));
       if (near !== undefined) return this.sliver(piece, near, at);
       const w = this.splitEdge(i, u, v, at);
       loop.push(w);

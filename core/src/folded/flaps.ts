@@ -1,4 +1,16 @@
-import { type Point, add, apply, cross, distance, dot, scale, subtract, toUnit } from '../geometry/index.ts';
+import {
+  type Point,
+  add,
+  apply,
+  cross,
+  distance,
+  dot,
+  scale,
+  subtract,
+  toUnit,
+  tolerance,
+  isSamePoint,
+} from '../geometry/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
 import { piecesAt } from './flood.ts';
@@ -35,7 +47,7 @@ export function findFlaps(state: FlatState, map: Arrangement = buildArrangement(
     if (!axis) continue;
     const ray: FlapRay = { onSheet: corner.at, tip, along: axis };
     const length = freeLength(state, corner.name, ray);
-    if (length <= 1e-6) continue;
+    if (length <= tolerance.alike) continue;
     const across = crossSection(state, ray, length / 2);
     flaps.push({
       tip: corner.name,
@@ -52,11 +64,11 @@ export function findFlaps(state: FlatState, map: Arrangement = buildArrangement(
 /** Inward bisector of the silhouette's corner at a point; undefined where the silhouette has no corner there. */
 function axisAt(loops: readonly (readonly Point[])[], tip: Point): Point | undefined {
   for (const loop of loops) {
-    const i = loop.findIndex((p) => distance(p, tip) < 1e-7);
+    const i = loop.findIndex((p) => isSamePoint(p, tip, tolerance.overlap));
     if (i < 0) continue;
     const before = toUnit(subtract(loop[(i + loop.length - 1) % loop.length]!, tip));
     const after = toUnit(subtract(loop[(i + 1) % loop.length]!, tip));
-    const convex = after[0] * before[1] - after[1] * before[0] > 1e-9;
+    const convex = after[0] * before[1] - after[1] * before[0] > tolerance.samePoint;
     if (convex) return toUnit(add(before, after));
   }
   return undefined;
@@ -68,9 +80,9 @@ function freeLength(state: FlatState, name: string, ray: FlapRay): number {
     .flatMap(({ loop, placement }) =>
       loop.map((v) => dot(ray.along, subtract(apply(placement, state.vertices[v]!), ray.tip))),
     )
-    .filter((d) => d > 1e-6)
+    .filter((d) => d > tolerance.alike)
     .sort((a, b) => a - b)
-    .filter((d, i, all) => i === 0 || d - all[i - 1]! > 1e-9);
+    .filter((d, i, all) => i === 0 || d - all[i - 1]! > tolerance.samePoint);
   const isFree = (r: number): boolean => {
     const within = paperWithin(state, ray, r);
     if (!within) return false;
@@ -86,7 +98,7 @@ function freeLength(state: FlatState, name: string, ray: FlapRay): number {
 /** True when the material point lies off the cut, so that it really belongs to the piece's side. */
 function isOff(mesh: FineMesh, pointOnSheet: Point, piece: number): boolean {
   return !mesh.pieces[piece]!.loop.some(
-    (v) => mesh.onLine[v] && distance(mesh.vertices[v]!, pointOnSheet) < 1e-9,
+    (v) => mesh.onLine[v] && isSamePoint(mesh.vertices[v]!, pointOnSheet),
   );
 }
 

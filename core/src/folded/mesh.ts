@@ -9,6 +9,7 @@ import {
   sideOf,
   toShape,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { type Refusal, refuseSliver } from './refusal.ts';
@@ -73,7 +74,7 @@ export function cutAlong(state: FlatState, line: Line): Outcome<FineMesh, Refusa
     const short = key
       .split(',')
       .map(Number)
-      .find((v) => distance(vertices[v]!, vertices[w]!) < tolerance.shortestEdge);
+      .find((v) => isSamePoint(vertices[v]!, vertices[w]!, tolerance.shortestEdge));
     if (short !== undefined) return failed(sliverAt(state, short, vertices[w]!));
   }
   return done({ vertices, pieces, onLine: sides.map((s) => s === 0), cut });

@@ -1,4 +1,13 @@
-import { type Line, type Point, apply, cross, directionOf, dot, scale } from '../geometry/index.ts';
+import {
+  type Line,
+  type Point,
+  apply,
+  cross,
+  directionOf,
+  dot,
+  scale,
+  tolerance,
+} from '../geometry/index.ts';
 import { floodFrom, piecesAt } from './flood.ts';
 import { type FineMesh, cutAlong } from './mesh.ts';
 import type { FlatState } from './state.ts';
@@ -73,6 +82,10 @@ export function crossSection(state: FlatState, ray: FlapRay, r: number): CrossSe
     width: high - low,
     left: Math.max(0, onLeft),
     right: Math.max(0, onRight),
-    layers: Math.max(...middles.map((m) => spans.filter(([a, b]) => a < m - 1e-9 && b > m + 1e-9).length)),
+    layers: Math.max(
+      ...middles.map(
+        (m) => spans.filter(([a, b]) => a < m - tolerance.samePoint && b > m + tolerance.samePoint).length,
+      ),
+    ),
   };
 }

@@ -1,12 +1,13 @@
 import {
   type Point,
   type Segment,
-  distance,
   dot,
   lineThrough,
   sideOf,
   subtract,
   toUnit,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 
 /** A crease is the same line as another when its ends lie this close to it (sheet sides; placements are exact to 1e-13). */
@@ -69,5 +70,5 @@ export function subtractSegments(segment: Segment, others: readonly Segment[]): 
 
 /** True when two segments have the same ends, either way round. */
 export const isSameSegment = (a: Segment, b: Segment): boolean =>
-  (distance(a.from, b.from) < 1e-7 && distance(a.to, b.to) < 1e-7) ||
-  (distance(a.from, b.to) < 1e-7 && distance(a.to, b.from) < 1e-7);
+  (isSamePoint(a.from, b.from, tolerance.overlap) && isSamePoint(a.to, b.to, tolerance.overlap)) ||
+  (isSamePoint(a.from, b.to, tolerance.overlap) && isSamePoint(a.to, b.from, tolerance.overlap));

@@ -1,4 +1,13 @@
-import { type Point, apply, areaOf, cross, distance, dot, subtract, tolerance } from '../geometry/index.ts';
+import {
+  type Point,
+  apply,
+  areaOf,
+  cross,
+  dot,
+  subtract,
+  tolerance,
+  isSamePoint,
+} from '../geometry/index.ts';
 import { sheetArea } from '../sheet/index.ts';
 import { type Arrangement, buildArrangement } from './arrangement.ts';
 import { type FlatState, facetOnSheet, foldsOf, listEdges } from './state.ts';
@@ -36,7 +45,8 @@ function checkArea(state: FlatState): Violation[] {
     });
   });
   const gap = total - sheetArea(state.sheet);
-  if (Math.abs(gap) > 1e-9) found.push({ law: 'area', text: `the facets differ from the sheet by ${gap}` });
+  if (Math.abs(gap) > tolerance.samePoint)
+    found.push({ law: 'area', text: `the facets differ from the sheet by ${gap}` });
   return found;
 }
 
@@ -44,13 +54,16 @@ function checkContinuity(state: FlatState): Violation[] {
   const images: Point[][] = state.vertices.map(() => []);
   for (const { loop, placement } of state.facets) {
     const { a, b, c, d } = placement;
-    if (Math.abs(a * a + c * c - 1) + Math.abs(b * b + d * d - 1) + Math.abs(a * b + c * d) > 1e-9) {
+    if (
+      Math.abs(a * a + c * c - 1) + Math.abs(b * b + d * d - 1) + Math.abs(a * b + c * d) >
+      tolerance.samePoint
+    ) {
       return [{ law: 'continuity', text: 'a placement stretches the paper' }];
     }
     for (const v of loop) images[v]!.push(apply(placement, state.vertices[v]!));
   }
   return images.flatMap((list, v) =>
-    list.some((p) => distance(p, list[0]!) > 1e-9)
+    list.some((p) => !isSamePoint(p, list[0]!))
       ? [{ law: 'continuity' as const, text: `the paper is torn at vertex ${v}` }]
       : [],
   );
@@ -76,7 +89,7 @@ function checkVertices(state: FlatState): Violation[] {
     const odd = gaps.filter((_, i) => i % 2 === 0).reduce((s, g) => s + g, 0);
     const valleys = spokes.filter((s) => s.valley).length;
     const found: Violation[] = [];
-    if (spokes.length % 2 === 1 || Math.abs(odd - Math.PI) > 1e-6) {
+    if (spokes.length % 2 === 1 || Math.abs(odd - Math.PI) > tolerance.alike) {
       found.push({
         law: 'kawasaki',
         text: `vertex ${v}: alternate angles sum to ${((odd * 180) / Math.PI).toFixed(4)} degrees, not 180`,
@@ -131,7 +144,11 @@ function isStretchOf(p: Point, q: Point, a: Point, b: Point): boolean {
   const size = Math.hypot(u[0], u[1]);
   return [p, q].every((x) => {
     const t = dot(subtract(x, a), u) / size;
-    return Math.abs(cross(u, subtract(x, a))) / size < 1e-7 && t > -1e-7 && t < size + 1e-7;
+    return (
+      Math.abs(cross(u, subtract(x, a))) / size < tolerance.overlap &&
+      t > -1e-7 &&
+      t < size + tolerance.overlap
+    );
   });
 }
 

@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { type FlatState, facetOnModel, listEdges, stackOrder } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 
@@ -61,7 +62,7 @@ export function toStl({ places, polygons }: PaperSurface, name: string): string 
   const facets = triangles.flatMap(([a, b, c]) => {
     const normal = crossOf(minus(b, a), minus(c, a));
     const size = Math.hypot(...normal);
-    if (size < 1e-12) return [];
+    if (size < tolerance.rounding) return [];
     return [
       `facet normal ${normal.map((v) => short(v / size)).join(' ')}`,
       ' outer loop',

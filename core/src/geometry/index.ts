@@ -14,6 +14,7 @@ export {
   cross,
   length,
   distance,
+  isSamePoint,
   between,
   turnLeft,
   turnBy,

@@ -1,3 +1,4 @@
+import { tolerance } from './tolerance.ts';
 /** A point or vector [x, y]. Which frame (sheet or model) is said by the name of the variable that holds it. */
 export type Point = readonly [x: number, y: number];
 
@@ -13,6 +14,10 @@ export const dot = (p: Point, q: Point): number => p[0] * q[0] + p[1] * q[1];
 export const cross = (p: Point, q: Point): number => p[0] * q[1] - p[1] * q[0];
 export const length = (p: Point): number => Math.hypot(p[0], p[1]);
 export const distance = (p: Point, q: Point): number => Math.hypot(p[0] - q[0], p[1] - q[1]);
+
+/** Whether two points are one: closer than a tolerance, in sheet sides. */
+export const isSamePoint = (p: Point, q: Point, within: number = tolerance.samePoint): boolean =>
+  distance(p, q) < within;
 export const between = (p: Point, q: Point, t: number): Point => [
   p[0] + (q[0] - p[0]) * t,
   p[1] + (q[1] - p[1]) * t,

@@ -5,6 +5,10 @@
 export const tolerance = {
   /** Two points closer than this are one point: 0.3 nm on a 300 mm sheet, a million times the rounding error. */
   samePoint: 1e-9,
+  /** Lengths, shares and areas that are said or compared for a folder are alike below this: 0.3 µm on a 300 mm sheet. */
+  alike: 1e-6,
+  /** What a few operations on numbers near 1 leave. */
+  rounding: 1e-12,
   /** A point this close to a line lies on it. */
   onLine: 1e-9,
   /** Two facets overlap only if they cross by more than this; touching along an edge is no overlap. */

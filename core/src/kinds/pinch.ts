@@ -8,6 +8,7 @@ import {
   lineThrough,
   subtract,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { toModel } from '../folded/index.ts';
 import { creaseAlong } from '../moves/index.ts';
@@ -91,7 +92,7 @@ function markOn(at: Point, p: ResolvedPoint, q: ResolvedPoint, context: ResolveC
     const t = dot(subtract(at, p.model), subtract(q.model, p.model)) / size ** 2;
     const own = between(p.sheet, q.sheet, t);
     const lies = toModel(context.state, own);
-    if (lies && distance(lies, at) < tolerance.samePoint * 100) return own;
+    if (lies && isSamePoint(lies, at, tolerance.samePoint * 100)) return own;
   }
   return onModel(at, context.state).sheet;
 }

@@ -1,4 +1,14 @@
-import { type Point, add, cross, distance, dot, scale, subtract, toUnit } from '../geometry/index.ts';
+import {
+  type Point,
+  add,
+  cross,
+  distance,
+  dot,
+  scale,
+  subtract,
+  toUnit,
+  tolerance,
+} from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 import { type MoleculeTree, type TreePaths, readTree } from './tree.ts';
 
@@ -49,7 +59,7 @@ export function creasesOf(
   tips.forEach((t, i) => {
     const next = tips[(i + 1) % tips.length]!;
     invariant(
-      Math.abs(distance(t.at, next.at) - paths.between(t.leaf, next.leaf)) < 1e-7,
+      Math.abs(distance(t.at, next.at) - paths.between(t.leaf, next.leaf)) < tolerance.overlap,
       `${t.leaf} and ${next.leaf} lie their distance in the figure apart`,
     );
   });
@@ -158,7 +168,7 @@ function waysOf(corners: readonly Corner[]): Way[] {
     const back = toUnit(subtract(corners[(i + n - 1) % n]!.at, at));
     const on = toUnit(subtract(corners[(i + 1) % n]!.at, at));
     const half = Math.atan2(Math.abs(cross(on, back)), dot(on, back)) / 2;
-    const inwards: Point = half > Math.PI / 2 - 1e-7 ? [-on[1], on[0]] : toUnit(add(back, on));
+    const inwards: Point = half > Math.PI / 2 - tolerance.overlap ? [-on[1], on[0]] : toUnit(add(back, on));
     return { velocity: scale(inwards, 1 / Math.sin(half)), shrink: Math.cos(half) / Math.sin(half) };
   });
 }
@@ -176,7 +186,7 @@ function stepOf(corners: readonly Corner[], ways: readonly Way[], paths: TreePat
       const left = leftBetween(a, b, paths);
       const shrink = ways[i]!.shrink + ways[j]!.shrink;
       if (j === i + 1 || (i === 0 && j === n - 1)) {
-        if (shrink > 1e-12) meeting = Math.min(meeting, Math.hypot(...between) / shrink);
+        if (shrink > tolerance.rounding) meeting = Math.min(meeting, Math.hypot(...between) / shrink);
         continue;
       }
       // |between + h shift|² = (left - h shrink)²
@@ -185,16 +195,17 @@ function stepOf(corners: readonly Corner[], ways: readonly Way[], paths: TreePat
         2 * (dot(between, shift) + left * shrink),
         dot(between, between) - left * left,
       ];
-      for (const h of rootsOf(p, q, r)) if (h > 1e-9 && left - h * shrink > -1e-9) step = Math.min(step, h);
+      for (const h of rootsOf(p, q, r))
+        if (h > tolerance.samePoint && left - h * shrink > -1e-9) step = Math.min(step, h);
     }
   // Where corners meet, a split of others may fall due as well and only touch: its double root is known less exactly.
-  if (meeting < step + 1e-6) step = meeting;
+  if (meeting < step + tolerance.alike) step = meeting;
   invariant(Number.isFinite(step), 'a polygon that moves in comes to an end');
   return step;
 }
 
 function rootsOf(p: number, q: number, r: number): number[] {
-  if (Math.abs(p) < 1e-12) return Math.abs(q) < 1e-12 ? [] : [-r / q];
+  if (Math.abs(p) < tolerance.rounding) return Math.abs(q) < tolerance.rounding ? [] : [-r / q];
   const under = q * q - 4 * p * r;
   if (under < 0) return under > -1e-14 ? [-q / (2 * p)] : [];
   const root = Math.sqrt(under);

@@ -4,12 +4,13 @@ import {
   add,
   apply,
   cross,
-  distance,
   dot,
   length,
   scale,
   subtract,
   toUnit,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { type FineMesh, type MeshEdge, type Refusal, listEdges } from '../folded/index.ts';
 import { type CreaseWish, type RefoldCrease, keyOf } from './creases.ts';
@@ -143,7 +144,7 @@ export function closingAngles(rays: readonly number[]): number[] {
     const x = Math.PI - rest.reduce((sum, r, k) => sum + (k % 2 === 0 ? -r : r), 0);
     const high = rest[0] ?? TURN;
     return [x, -x + TURN]
-      .filter((t) => t > 1e-6 && t < high - 1e-6 && isClosedBy(rest, t))
+      .filter((t) => t > tolerance.alike && t < high - tolerance.alike && isClosedBy(rest, t))
       .map((t) => low + t);
   });
 }
@@ -174,20 +175,26 @@ function carryOn(
       const [a, b] = [mesh.vertices[edge.u]!, mesh.vertices[edge.v]!];
       const side = subtract(b, a);
       const turn = cross(way, side);
-      if (Math.abs(turn) < 1e-12) continue;
+      if (Math.abs(turn) < tolerance.rounding) continue;
       const off = subtract(a, from);
       const [far, along] = [cross(off, side) / turn, cross(off, way) / turn];
-      if (far < 1e-6 || along < -1e-9 || along > 1 + 1e-9 || (hit && far >= hit.far)) continue;
+      if (
+        far < tolerance.alike ||
+        along < -1e-9 ||
+        along > 1 + tolerance.samePoint ||
+        (hit && far >= hit.far)
+      )
+        continue;
       hit = { at: add(from, scale(way, far)), edge, far };
     }
     if (!hit) break;
     parts.push({ from, to: hit.at });
     const { edge, at } = hit;
-    const atVertex = [edge.u, edge.v].some((v) => distance(mesh.vertices[v]!, at) < 1e-6);
+    const atVertex = [edge.u, edge.v].some((v) => isSamePoint(mesh.vertices[v]!, at, tolerance.alike));
     if (edge.right < 0 || atVertex) break;
     const u = toUnit(subtract(mesh.vertices[edge.v]!, mesh.vertices[edge.u]!));
     way = subtract(way, scale(u, 2 * dot(way, u)));
     from = at;
   }
-  return parts.filter((p) => length(subtract(p.to, p.from)) > 1e-6);
+  return parts.filter((p) => length(subtract(p.to, p.from)) > tolerance.alike);
 }

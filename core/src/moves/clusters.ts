@@ -5,13 +5,13 @@ import {
   apply,
   between,
   compose,
-  distance,
   identity,
   inverse,
   isInside,
   isSamePlacement,
   placementAcross,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { type Effort } from '../effort/index.ts';
 import { type FineMesh, type FlatState, type Refusal, listEdges, facetsAt } from '../folded/index.ts';
@@ -117,9 +117,8 @@ export function searchPlaces(clusters: Clusters, request: PlaceRequest, effort: 
     return motion && compose(motion, mesh.pieces[piece]!.before);
   };
   const fits = (c: number, motion: Isometry): boolean =>
-    brings[c]!.every(
-      (b) =>
-        distance(apply(compose(motion, mesh.pieces[b.piece]!.before), b.point), b.to) < tolerance.overlap,
+    brings[c]!.every((b) =>
+      isSamePoint(apply(compose(motion, mesh.pieces[b.piece]!.before), b.point), b.to, tolerance.overlap),
     ) &&
     jointsOf[c]!.every((k) => {
       const j = joints[k]!;
@@ -127,8 +126,8 @@ export function searchPlaces(clusters: Clusters, request: PlaceRequest, effort: 
       const there = placedOf(other);
       if (!there) return true;
       const here = compose(motion, mesh.pieces[own]!.before);
-      const closed = [j.from, j.to].every(
-        (p) => distance(apply(here, p), apply(there, p)) < tolerance.overlap,
+      const closed = [j.from, j.to].every((p) =>
+        isSamePoint(apply(here, p), apply(there, p), tolerance.overlap),
       );
       if (!closed) return false;
       return j.wish === 'free' || (j.wish === 'flat') === isSamePlacement(here, there);

@@ -8,6 +8,7 @@ import {
   inverse,
   isTurned,
   subtract,
+  tolerance,
 } from '../geometry/index.ts';
 import {
   type CreaseSense,
@@ -118,7 +119,9 @@ function liesOn(s: Segment, p: Point): boolean {
   const size = Math.hypot(u[0], u[1]);
   const w = subtract(p, s.from);
   const along = dot(u, w) / size;
-  return Math.abs(cross(u, w)) / size < 1e-7 && along > -1e-7 && along < size + 1e-7;
+  return (
+    Math.abs(cross(u, w)) / size < tolerance.overlap && along > -1e-7 && along < size + tolerance.overlap
+  );
 }
 
 /** A line as a crease that runs right through the chosen layers. */

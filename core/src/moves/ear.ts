@@ -8,6 +8,8 @@ import {
   scale,
   subtract,
   toUnit,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { type CreaseSense, type FlatState, type Refusal, foldsOf, toModel } from '../folded/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
@@ -51,7 +53,10 @@ function earWith<R>(
   const [tip, a, b] = [request.tip, ...request.base].map((p) => toModel(state, p));
   if (!tip || !a || !b) return lost('A corner of the rabbit ear lies off the sheet; choose it again.');
   const [ta, tb, ab] = [distance(tip, a), distance(tip, b), distance(a, b)];
-  if (Math.min(ta, tb, ab) < 1e-6 || Math.abs(cross(subtract(a, tip), subtract(b, tip))) < 1e-9)
+  if (
+    Math.min(ta, tb, ab) < tolerance.alike ||
+    Math.abs(cross(subtract(a, tip), subtract(b, tip))) < tolerance.samePoint
+  )
     return lost('The three corners of the rabbit ear lie in one line now; choose a triangle of paper.');
   const sum = ta + tb + ab;
   const at = (i: 0 | 1): number => (ab * tip[i] + tb * a[i] + ta * b[i]) / sum;
@@ -102,15 +107,17 @@ export const listSwivels = (state: FlatState, request: SwivelRequest): Outcome<M
 
 function swivelWith<R>(state: FlatState, request: SwivelRequest, settle: Settle<R>): Outcome<R, Refusal> {
   const { pivot, through, drawn } = request;
-  if (distance(pivot, through) < 1e-6)
+  if (isSamePoint(pivot, through, tolerance.alike))
     return lost('Pivot and crease lie on each other now; choose a second point of the crease.');
   const given = angleOf(subtract(through, pivot));
   const rays = foldsOf(state).flatMap((f) =>
     [f.from, f.to].flatMap((end, i) => {
       const far = i === 0 ? f.to : f.from;
-      if (distance(end, pivot) < 1e-7) return [angleOf(subtract(far, pivot))];
+      if (isSamePoint(end, pivot, tolerance.overlap)) return [angleOf(subtract(far, pivot))];
       const inside =
-        i === 0 && Math.abs(distance(f.from, pivot) + distance(pivot, f.to) - distance(f.from, f.to)) < 1e-9;
+        i === 0 &&
+        Math.abs(distance(f.from, pivot) + distance(pivot, f.to) - distance(f.from, f.to)) <
+          tolerance.samePoint;
       return inside ? [angleOf(subtract(f.from, pivot)), angleOf(subtract(f.to, pivot))] : [];
     }),
   );
@@ -150,12 +157,12 @@ const TURN = 2 * Math.PI;
 /** The angle of one more ray, in the sector that holds `wished`, so that alternate sectors sum to half a turn. */
 function solveKawasaki(rays: readonly number[], wished: number): number | undefined {
   const sorted = rays.map((r) => (((r - wished) % TURN) + TURN) % TURN).sort((a, b) => a - b);
-  const distinct = sorted.filter((r, i) => i === 0 || r - sorted[i - 1]! > 1e-9);
+  const distinct = sorted.filter((r, i) => i === 0 || r - sorted[i - 1]! > tolerance.samePoint);
   if (distinct.length % 2 === 0 || distinct.length === 0) return undefined;
   // The new ray x lies between the last ray (minus a turn) and the first; alternate sectors from x on sum to pi.
   let sum = 0;
   distinct.forEach((r, i) => (sum += i % 2 === 0 ? r : -r));
   const x = sum - Math.PI;
   const [low, high] = [distinct.at(-1)! - TURN, distinct[0]!];
-  return x > low + 1e-9 && x < high - 1e-9 ? x + wished : undefined;
+  return x > low + tolerance.samePoint && x < high - tolerance.samePoint ? x + wished : undefined;
 }

@@ -5,7 +5,6 @@ import {
   apply,
   centroidOf,
   compose,
-  distance,
   doOverlap,
   doShapesOverlap,
   mirrorPoint,
@@ -13,6 +12,7 @@ import {
   sideOf,
   toShape,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import {
   type CreaseSense,
@@ -303,7 +303,7 @@ export function toTrace(
     const ends = piece.loop
       .filter((v) => turn.mesh.onLine[v])
       .map((v) => apply(piece.before, turn.mesh.vertices[v]!));
-    if (ends.length === 2 && distance(ends[0]!, ends[1]!) > tolerance.overlap)
+    if (ends.length === 2 && !isSamePoint(ends[0]!, ends[1]!, tolerance.overlap))
       chords.push({ from: ends[0]!, to: ends[1]! });
   }
   const from = toModel(state, request.flap[0]!)!;

@@ -1,4 +1,4 @@
-import { centroidOf, isTurned } from '../geometry/index.ts';
+import { centroidOf, isTurned, tolerance } from '../geometry/index.ts';
 import { type FlatState, facetsAt } from '../folded/index.ts';
 import { PieceOrder } from './lay.ts';
 import { putWhole, toHalves } from './between.ts';
@@ -179,7 +179,7 @@ function openOnes(
     return rims.reduce((sum, r, i) => sum + (senses[i]!.valley === sense ? r.length : 0), 0);
   });
   const most = Math.max(...shares);
-  return shares.map((s) => s > 0 && s > most - 1e-9);
+  return shares.map((s) => s > 0 && s > most - tolerance.samePoint);
 }
 
 /** Layers that have changed places though they stay, layers the moved paper lies between (negative), layers it has passed. */

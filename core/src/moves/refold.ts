@@ -12,6 +12,8 @@ import {
   isSamePlacement,
   isTurned,
   lineThrough,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { buildEffort } from '../effort/index.ts';
 import {
@@ -258,7 +260,7 @@ function farthestOfParts(mesh: FineMesh, motions: readonly Isometry[]): Segment[
       const to = apply(motions[i]!, from);
       const far = distance(from, to);
       if (!part) parts.push((part = { motion: motions[i]!, way: { from, to }, far }));
-      else if (far > part.far + 1e-9) Object.assign(part, { way: { from, to }, far });
+      else if (far > part.far + tolerance.samePoint) Object.assign(part, { way: { from, to }, far });
     }
   });
   return parts.map((p) => p.way);
@@ -277,7 +279,7 @@ function locate(state: FlatState, request: RefoldRequest, fault: Refusal): Refus
     return placed.ok && placed.value.some((laid) => settleFirst(laid, ordersToTry(laid, more.side)));
   };
   const nameOf = (p: Point): string | undefined =>
-    landmarksOf(state.sheet).find((l) => distance(l.at, p) < 1e-6)?.name;
+    landmarksOf(state.sheet).find((l) => isSamePoint(l.at, p, tolerance.alike))?.name;
   return explainOpenVertex(mesh, wishes, (f) => free.has(f), { closes, nameOf }) ?? fault;
 }
 

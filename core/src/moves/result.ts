@@ -1,4 +1,13 @@
-import { type Line, type Point, type Segment, between, distance, isOnSegment } from '../geometry/index.ts';
+import {
+  type Line,
+  type Point,
+  type Segment,
+  between,
+  distance,
+  isOnSegment,
+  tolerance,
+  isSamePoint,
+} from '../geometry/index.ts';
 import type { CreaseSense, FlatState, MadeCrease } from '../folded/index.ts';
 
 /** What a move did, for drawings and sentences; positions in the model before the move. */
@@ -27,8 +36,10 @@ export function waysOf(ways: readonly Segment[]): (Segment & { parts?: Segment[]
   const apart: Segment[] = [];
   for (const way of [...ways].sort((a, b) => far(b) - far(a)))
     if (
-      far(way) > 1e-6 &&
-      !apart.some((w) => distance(w.from, way.from) < 1e-6 && distance(w.to, way.to) < 1e-6)
+      far(way) > tolerance.alike &&
+      !apart.some(
+        (w) => isSamePoint(w.from, way.from, tolerance.alike) && isSamePoint(w.to, way.to, tolerance.alike),
+      )
     )
       apart.push(way);
   const [first, ...parts] = apart.slice(0, MOST_PARTS);

@@ -1,4 +1,4 @@
-import { type Line, apply, distance, dot, isSamePlacement } from '../geometry/index.ts';
+import { type Line, apply, distance, dot, isSamePlacement, tolerance } from '../geometry/index.ts';
 import { listEdges } from '../folded/index.ts';
 import type { OrderPreference } from '../layers/index.ts';
 import type { Turn } from './parted.ts';
@@ -73,7 +73,7 @@ export function splitAtSpine(
   };
   for (const spine of joints) {
     const upper = turn.order[spine.a * n + spine.b] === 1 ? spine.a : spine.b;
-    const together = joints.filter((j) => Math.abs(j.at - spine.at) > 1e-7);
+    const together = joints.filter((j) => Math.abs(j.at - spine.at) > tolerance.overlap);
     const parting = new Parting(stack, turn.order, n, together);
     let fits = parting.assign(upper, 1) && parting.assign(upper === spine.a ? spine.b : spine.a, -1);
     stack.forEach((p) => {

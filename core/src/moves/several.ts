@@ -184,10 +184,10 @@ function reachBeyond(state: FlatState, request: AccordionRequest, sign: number):
 /** Signed distance between two lines that run side by side, along the first one's normal. */
 function gapOf(a: Line, b: Line): number | undefined {
   const turn = a.normal[0] * b.normal[1] - a.normal[1] * b.normal[0];
-  if (Math.abs(turn) > 1e-9) return undefined;
+  if (Math.abs(turn) > tolerance.samePoint) return undefined;
   const same = a.normal[0] * b.normal[0] + a.normal[1] * b.normal[1] > 0;
   const gap = (same ? b.offset : -b.offset) - a.offset;
-  return Math.abs(gap) < 1e-6 ? undefined : gap;
+  return Math.abs(gap) < tolerance.alike ? undefined : gap;
 }
 
 /** Layers drawn out of a pocket or put into one: nothing moves in the plane, only the order changes. */

@@ -19,6 +19,8 @@ import {
   subtract,
   toUnit,
   turnBy,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import {
   type CreaseSense,
@@ -113,7 +115,11 @@ function squashWith<R>(state: FlatState, request: SquashRequest, settle: Settle<
   const [apex, hinge, ridge] = [request.apex, request.hinge, request.ridge].map((p) => toModel(state, p));
   if (!apex || !hinge || !ridge) return lost('A point of the squash lies off the sheet; choose it again.');
   const base = subtract(hinge, apex);
-  if (length(base) < 1e-6 || distance(ridge, apex) < 1e-6 || distance(request.to, apex) < 1e-6)
+  if (
+    length(base) < tolerance.alike ||
+    isSamePoint(ridge, apex, tolerance.alike) ||
+    isSamePoint(request.to, apex, tolerance.alike)
+  )
     return lost('Two points of the squash lie on each other now; choose points that lie apart.');
   const [theta, phi] = [angleFrom(base, subtract(ridge, apex)), angleFrom(base, subtract(request.to, apex))];
   const rayAt = (degrees: number): Point => turnBy(base, degrees);
@@ -227,7 +233,7 @@ function petalCreases(
   ];
   if (!tip || !a || !b) return lost('A point of the petal fold lies off the sheet; choose it again.');
   const [hinge, left, right] = [lineThrough(a, b), lineThrough(tip, a), lineThrough(tip, b)];
-  if (!hinge || !left || !right || Math.abs(sideOf(hinge, tip)) < 1e-6)
+  if (!hinge || !left || !right || Math.abs(sideOf(hinge, tip)) < tolerance.alike)
     return lost('Tip and hinge lie in one line now; choose a hinge away from the tip.');
   const flapFacet = request.flap[0] && facetsAt(state, request.flap[0])[0];
   if (flapFacet === undefined) return lost('The flap’s point lies off the sheet; choose it again.');
@@ -265,7 +271,9 @@ function sidesOf(state: FlatState, flap: readonly Point[], ends: readonly Point[
     if (own.has(f) === own.has(g)) return [];
     const { placement } = state.facets[f]!;
     const [p, q] = [apply(placement, from), apply(placement, to)];
-    const meets = ends.some((e) => Math.abs(distance(p, e) + distance(e, q) - distance(p, q)) < 1e-7);
+    const meets = ends.some(
+      (e) => Math.abs(distance(p, e) + distance(e, q) - distance(p, q)) < tolerance.overlap,
+    );
     const other = own.has(f) ? g : f;
     return meets ? [centroidOf(state.facets[other]!.loop.map((v) => state.vertices[v]!))] : [];
   });

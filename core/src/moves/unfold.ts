@@ -15,6 +15,8 @@ import {
   isTurned,
   lineThrough,
   placementAcross,
+  tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import {
   type FineMesh,
@@ -78,7 +80,7 @@ function isSameForm(from: FlatState, to: FlatState, motion: Isometry): boolean {
       const other = to.facets[f]!;
       return (
         loop.length === other.loop.length &&
-        loop.every((v, i) => distance(from.vertices[v]!, to.vertices[other.loop[i]!]!) < 1e-9) &&
+        loop.every((v, i) => isSamePoint(from.vertices[v]!, to.vertices[other.loop[i]!]!)) &&
         isSamePlacement(compose(motion, placement), other.placement)
       );
     }) &&
@@ -112,7 +114,9 @@ function withTrace(state: FlatState, result: MoveResult): MoveResult {
   const ways = state.facets.flatMap((_, f): Segment[] => {
     const corners = facetOnSheet(state, f);
     const moves = corners.map((p) => ({ from: place(f, p), to: toModel(result.state, p)! }));
-    return [moves.reduce((a, b) => (distance(b.from, b.to) > distance(a.from, a.to) + 1e-9 ? b : a))];
+    return [
+      moves.reduce((a, b) => (distance(b.from, b.to) > distance(a.from, a.to) + tolerance.samePoint ? b : a)),
+    ];
   });
   const way = waysOf(ways);
   if (!line || !way) return result;
@@ -210,7 +214,7 @@ function placeByFolds(
     if (group) group.area += size(i);
     else groups.push({ motion, root: i, area: size(i) });
   }
-  const { root } = groups.reduce((best, g) => (g.area > best.area + 1e-9 ? g : best));
+  const { root } = groups.reduce((best, g) => (g.area > best.area + tolerance.samePoint ? g : best));
   const across: { edge: number; to: number }[][] = mesh.pieces.map(() => []);
   edges.forEach(({ left, right }, edge) => {
     if (right < 0) return;

@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { type LengthUnit, toLengthText } from '../units/index.ts';
 import type { BaseMatch } from './match.ts';
 
@@ -23,7 +24,7 @@ export function sayWhyBefore(first: BaseMatch, second: BaseMatch, unit: LengthUn
       ? 'its pairs come from like flaps'
       : first.spareFlaps < second.spareFlaps
         ? `it leaves ${first.spareFlaps === 0 ? 'no flap' : flaps(first.spareFlaps)} to hide, not ${second.spareFlaps}`
-        : first.cost < second.cost - 1e-9
+        : first.cost < second.cost - tolerance.samePoint
           ? 'less of its flaps must be shortened'
           : first.steps < second.steps
             ? `it is made in ${first.steps} steps, not ${second.steps}`

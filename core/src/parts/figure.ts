@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { z } from 'zod';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 
@@ -93,7 +94,7 @@ function checkFigure(figure: Figure): Issue[] {
     const lost = [a, b].find((n) => !byName.has(n));
     if (lost) tell('pairs', `The pair names a limb "${lost}" that does not exist; correct the name.`);
     else if (a === b) tell('pairs', `"${a}" is paired with itself; a pair needs two limbs.`);
-    else if (Math.abs(byName.get(a)!.length - byName.get(b)!.length) > 1e-9)
+    else if (Math.abs(byName.get(a)!.length - byName.get(b)!.length) > tolerance.samePoint)
       tell('pairs', `"${a}" and "${b}" are a pair and differ in length; make them equal, or undo the pair.`);
   }
   const lone = pairs.flat().find((limb, i, all) => all.indexOf(limb) !== i);

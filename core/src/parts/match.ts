@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import { type Sitting, sitOn } from './sit.ts';
 import type { Seat } from './seats.ts';
@@ -78,7 +79,7 @@ export function matchBase(folded: FoldedBase, wanted: LimbTask | readonly Limb[]
     .sort((a, b) => b.needMm - a.needMm);
   const limiting = [...assignment, ...(best ? bodyAsLimb(best.seat, river) : [])].reduce<
     LimbMatch | undefined
-  >((a, b) => (!a || b.sideMm > a.sideMm + 1e-12 ? b : a), undefined);
+  >((a, b) => (!a || b.sideMm > a.sideMm + tolerance.rounding ? b : a), undefined);
   const spare = flaps.filter((f) => !assignment.some((a) => a.flapTip === f.tip));
   return {
     baseId: folded.base.id,
@@ -117,8 +118,8 @@ const bodyAsLimb = ({ bodyMm, body, nodes }: Seat, river: number): LimbMatch[] =
 
 function isBetter(a: Sitting, b: Sitting): boolean {
   if (a.missing !== b.missing) return a.missing < b.missing;
-  if (Math.abs(a.side - b.side) > 1e-9 * b.side) return a.side < b.side;
-  return a.cost < b.cost - 1e-12;
+  if (Math.abs(a.side - b.side) > tolerance.samePoint * b.side) return a.side < b.side;
+  return a.cost < b.cost - tolerance.rounding;
 }
 
 /** Layers from which a spare flap of a rim is thick enough to be folded in between them. */

@@ -1,5 +1,5 @@
 import { type FoldedBase, type MoleculeDesign, layTwoHubs, stackFlaps } from '../bases/index.ts';
-import { type Point, distance } from '../geometry/index.ts';
+import { type Point, distance, tolerance } from '../geometry/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import type { Seat } from './seats.ts';
 import type { LimbTask } from './task.ts';
@@ -116,7 +116,7 @@ export function leastOwn(task: LimbTask, sheet: SheetShape): OwnBase | undefined
 }
 
 const sameAs = (a: Design, b: Design): boolean =>
-  Math.abs(a.price - b.price) < 1e-9 && Math.abs(a.sideMm - b.sideMm) < 1e-9;
+  Math.abs(a.price - b.price) < tolerance.samePoint && Math.abs(a.sideMm - b.sideMm) < tolerance.samePoint;
 
 function ordersOf<T>(items: readonly T[]): T[][] {
   return items.length === 0
@@ -169,7 +169,7 @@ function layOut(
   let excess = body - bodyMm;
   edges = edges.map((edge, k) => {
     const lack = lacks(k, body);
-    if (lack < 1e-9 * side) return edge;
+    if (lack < tolerance.samePoint * side) return edge;
     const inner = edge.slice(1, -1);
     excess += lack / 2;
     if (inner.length > 0)
@@ -206,7 +206,8 @@ function layOut(
       .slice(i + 1)
       .every(
         (q) =>
-          distance(p.at, q.at) * side >= p.length + q.length + (p.hub === q.hub ? 0 : body) - 1e-9 * side,
+          distance(p.at, q.at) * side >=
+          p.length + q.length + (p.hub === q.hub ? 0 : body) - tolerance.samePoint * side,
       ),
   );
   if (!apart) return undefined;

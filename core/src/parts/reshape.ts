@@ -1,4 +1,4 @@
-import { type Point, toTurn } from '../geometry/index.ts';
+import { type Point, toTurn, tolerance } from '../geometry/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import { type Figure, type FigureLimb, leavesOf, readFigure } from './figure.ts';
 import { placeNodes, poseLimbs, reachTo, sizeOf } from './pose.ts';
@@ -75,7 +75,7 @@ export function addLimb(
     .flatMap((p) => (p.inner === node ? [p.angle] : p.outer === node ? [toTurn(p.angle + 180)] : []))
     .sort((a, b) => a - b);
   const gaps = angles.map((a, i) => ({ a, gap: (angles[i + 1] ?? angles[0]! + 360) - a }));
-  const widest = gaps.reduce((best, g) => (g.gap > best.gap + 1e-9 ? g : best));
+  const widest = gaps.reduce((best, g) => (g.gap > best.gap + tolerance.samePoint ? g : best));
   const name = freshName(
     own.limbs.map((l) => l.name),
     wanted,
@@ -232,7 +232,7 @@ export function scaleFigure(
 ): Outcome<Figure, Issue> {
   const { width, height } = sizeOf(figure);
   const has = dimension === 'height' ? height : width;
-  if (has < 1e-9)
+  if (has < tolerance.samePoint)
     return failed({
       path: 'limbs',
       text: `The pose has no ${dimension}; turn a limb, or scale by the other dimension.`,

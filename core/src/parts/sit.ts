@@ -1,5 +1,5 @@
 import type { BaseFlap } from '../bases/index.ts';
-import { distance } from '../geometry/index.ts';
+import { distance, tolerance } from '../geometry/index.ts';
 import type { Seat } from './seats.ts';
 import type { LimbTask } from './task.ts';
 
@@ -109,7 +109,8 @@ function cheapest(
     if (other === undefined) return [[limb]];
     return served.indexOf(limb) < served.indexOf(other) ? [[limb, other]] : [];
   });
-  const fits = (limb: number, kind: FlapKind): boolean => needs[limb]! <= kind.length * side * (1 + 1e-9);
+  const fits = (limb: number, kind: FlapKind): boolean =>
+    needs[limb]! <= kind.length * side * (1 + tolerance.samePoint);
   const excess = (limb: number, kind: FlapKind): number =>
     WEIGHT.excess * (kind.length - needs[limb]! / side);
   interface Way {
@@ -135,7 +136,7 @@ function cheapest(
         const rest = solve(item + 1, left);
         if (!rest) return;
         const total = cost + unlike * WEIGHT.unlike + rest.cost;
-        if (!best || total < best.cost - 1e-12)
+        if (!best || total < best.cost - tolerance.rounding)
           best = { cost: total, unlike: unlike + rest.unlike, kinds: [...taken, ...rest.kinds] };
         return;
       }

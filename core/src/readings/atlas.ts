@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { type FoldedBase, bases, findBase, foldBase } from '../bases/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 
@@ -20,5 +21,5 @@ export const basesFrom = (shape: SheetShape): FoldedBase[] =>
 
 function isSameShape(a: SheetShape, b: SheetShape): boolean {
   if (a.kind !== 'rectangle' || b.kind !== 'rectangle') return a.kind === b.kind;
-  return Math.abs(a.width / a.height - b.width / b.height) < 1e-9;
+  return Math.abs(a.width / a.height - b.width / b.height) < tolerance.samePoint;
 }

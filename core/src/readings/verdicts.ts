@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { angleForDepth } from '../folded/index.ts';
 import { sayNumber, toFigure, toLengthText } from '../units/index.ts';
 import { sayPlace, sayStack } from './narrow.ts';
@@ -58,7 +59,7 @@ function judgeLimbs({ plan, unit }: ReadingsInput, { base, sideMm }: ReadingsCor
 }
 
 /** Half of the tenth of a millimetre a sheet side is written to. */
-const SIDE_ROUNDING_MM = 0.05 + 1e-9;
+const SIDE_ROUNDING_MM = 0.05 + tolerance.samePoint;
 
 function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: ReadingsCore): Verdict[] {
   const { target } = plan.brief;
@@ -87,7 +88,8 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
   const { other, target } = plan.brief;
   if (!other || sideMm === undefined || otherRatio === undefined) return [];
   const becomes = otherRatio * learned.factor * sideMm;
-  if ((Math.abs(becomes - other.mm) / other.mm) * 100 <= other.tolerancePercent + 1e-9) return [];
+  if ((Math.abs(becomes - other.mm) / other.mm) * 100 <= other.tolerancePercent + tolerance.samePoint)
+    return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return [
     {
@@ -103,7 +105,8 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
 function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCore): Verdict[] {
   const { depth } = plan.brief;
   if (!depth || !form || sideMm === undefined) return [];
-  if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + 1e-9) return [];
+  if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + tolerance.samePoint)
+    return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
   const is = `${plan.finish.openedDegrees && form.spine ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${sayNumber(depth.tolerancePercent)} %.`;
   const degrees = form.spine && angleForDepth(form.spine.reach * sideMm, depth.mm, form.thicknessMm);

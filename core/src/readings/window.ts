@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { type DrawerPaper, type PaperLimits, largestSide, largestSideFor } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { otherDimension } from '../sizing/index.ts';
@@ -82,6 +83,6 @@ function toCost(
   const shape = sheet.shape.kind === 'rectangle' ? sheet.shape : { width: 1, height: 1 };
   // Half squares lie two to a square.
   const each = sheet.shape.kind === 'triangle' ? 2 : 1;
-  const pieces = Math.max(1, Math.ceil(own.price / brief.budget / each - 1e-9));
+  const pieces = Math.max(1, Math.ceil(own.price / brief.budget / each - tolerance.samePoint));
   return { most: brief.budget, sideMm: largestSideFor(pieces, shape, own, sheet) };
 }

@@ -26,6 +26,7 @@ import {
   turnLeft,
   directionOf,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import {
   type FlatState,
@@ -322,18 +323,18 @@ function withTwo(
 }
 
 function halve(from: Point, corner: Point, to: Point): Found<Line> {
-  if (distance(from, corner) < tolerance.samePoint || distance(to, corner) < tolerance.samePoint) {
+  if (isSamePoint(from, corner) || isSamePoint(to, corner)) {
     return lost('A side of the angle has no length now; choose points away from its corner.');
   }
   const sum = add(toUnit(subtract(from, corner)), toUnit(subtract(to, corner)));
-  const straight = Math.hypot(sum[0], sum[1]) < 1e-9;
+  const straight = Math.hypot(sum[0], sum[1]) < tolerance.samePoint;
   return done(lineAlong(corner, straight ? turnLeft(subtract(from, corner)) : sum));
 }
 
 /** The longest of some creases; of equally long ones the first. */
 function longestOf(creases: readonly Segment[]): Segment | undefined {
   const lengths = creases.map((c) => distance(c.from, c.to));
-  return creases[lengths.findIndex((l) => l > Math.max(...lengths) - 1e-9)];
+  return creases[lengths.findIndex((l) => l > Math.max(...lengths) - tolerance.samePoint)];
 }
 
 function resolveCrease(step: string, context: ResolveContext, frame: Frame): Found<Line> {
@@ -346,7 +347,7 @@ function resolveCrease(step: string, context: ResolveContext, frame: Frame): Fou
   // A later fold across the crease leaves it in two places: it counts where the larger piece of paper has it.
   const holding = facetsAt(context.state, between(longest.from, longest.to, 0.5));
   const sizes = holding.map((f) => areaOf(facetOnSheet(context.state, f)));
-  const f = holding[sizes.findIndex((s) => s > Math.max(...sizes) - 1e-9)];
+  const f = holding[sizes.findIndex((s) => s > Math.max(...sizes) - tolerance.samePoint)];
   const placement = f === undefined ? undefined : context.state.facets[f]!.placement;
   const line = placement && lineThrough(apply(placement, longest.from), apply(placement, longest.to));
   return line

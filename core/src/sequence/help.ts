@@ -3,10 +3,10 @@ import {
   type Line,
   type Point,
   bearing,
-  distance,
   lineThrough,
   sideOf,
   tolerance,
+  isSamePoint,
 } from '../geometry/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
 import { type Move, makeMove } from '../kinds/index.ts';
@@ -29,7 +29,7 @@ export function withNearestLine(
   if (!near || !makeMove(move, step, context, () => near.line).ok) return refusal;
   const name = landmarksOf(context.state.sheet).find((l) => {
     const lies = resolvePoint({ kind: 'named', name: l.name }, context);
-    return lies.ok && distance(lies.value.model, refusal.at!) < tolerance.samePoint * 10;
+    return lies.ok && isSamePoint(lies.value.model, refusal.at!, tolerance.samePoint * 10);
   })?.name;
   const corner = name ? `through ${name}` : 'through that corner';
   return { ...refusal, text: `${refusal.text} ${near.words} it goes ${corner} and can be folded.` };

@@ -1,5 +1,5 @@
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { type Point, distance, readExact, tolerance } from '../geometry/index.ts';
+import { type Point, readExact, isSamePoint } from '../geometry/index.ts';
 import type { Refusal } from '../folded/index.ts';
 import { type SheetShape, type SheetSymmetry, landmarksOf, mapPoint } from '../sheet/index.ts';
 import { type Move, mapMove } from '../kinds/index.ts';
@@ -106,7 +106,7 @@ function mapPointRef(ref: PointRef, context: Mapping): PointRef {
       const own = landmarks.find((l) => l.name === ref.name);
       if (own) {
         const to = mapPoint(context.sheet, context.map, own.at);
-        const image = landmarks.find((l) => distance(l.at, to) < tolerance.samePoint);
+        const image = landmarks.find((l) => isSamePoint(l.at, to));
         return image ? { kind: 'named', name: image.name } : { kind: 'sheet', at: [...to] };
       }
       const given = context.points[ref.name];
@@ -144,7 +144,7 @@ function nameOf(ref: PointRef, context: Mapping): PointRef | undefined {
     to &&
     Object.entries(context.points).find(([, own]) => {
       const p = own.kind === 'sheet' ? readPlace(own) : undefined;
-      return p && distance(p, to) < tolerance.samePoint;
+      return p && isSamePoint(p, to);
     });
   return found && { kind: 'named', name: found[0] };
 }

@@ -7,6 +7,7 @@ import {
   lineThrough,
   reflectionIn,
   rotationAbout,
+  tolerance,
 } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 
@@ -125,7 +126,9 @@ export function symmetriesOf(shape: SheetShape): readonly SheetSymmetry[] {
   const known = [...mirrors.filter((m) => m.kind === 'mirror' && m.in.every((n) => names.has(n))), ...turns];
   const outline = outlineOf(shape);
   const fits = known.filter((s) =>
-    outline.every((p) => outline.some((q) => Math.hypot(...minus(mapPoint(shape, s, p), q)) < 1e-9)),
+    outline.every((p) =>
+      outline.some((q) => Math.hypot(...minus(mapPoint(shape, s, p), q)) < tolerance.samePoint),
+    ),
   );
   return fits.filter((s, i) => fits.findIndex((t) => isSameMap(shape, s, t)) === i);
 }
@@ -134,5 +137,5 @@ const minus = (p: Point, q: Point): [number, number] => [p[0] - q[0], p[1] - q[1
 
 function isSameMap(shape: SheetShape, s: SheetSymmetry, t: SheetSymmetry): boolean {
   const probe: Point = [0.31, 0.17];
-  return Math.hypot(...minus(mapPoint(shape, s, probe), mapPoint(shape, t, probe))) < 1e-9;
+  return Math.hypot(...minus(mapPoint(shape, s, probe), mapPoint(shape, t, probe))) < tolerance.samePoint;
 }

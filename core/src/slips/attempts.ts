@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { alignmentsOf } from '../kinds/index.ts';
 import type { Effort } from '../effort/index.ts';
 import type { Replay, ReplayedStep } from '../sequence/index.ts';
@@ -87,7 +88,7 @@ export function effectOf(
   const [first] = own;
   if (!first) return undefined;
   const { ends: e, miss: v } = first;
-  const second = own.find((a) => Math.abs(e[0] * a.ends[1] - e[1] * a.ends[0]) > 1e-12);
+  const second = own.find((a) => Math.abs(e[0] * a.ends[1] - e[1] * a.ends[0]) > tolerance.rounding);
   if (!second) return { size: Math.hypot(...v) / Math.hypot(...e), isWhole: false };
   const { ends: f, miss: w } = second;
   const det = e[0] * f[1] - e[1] * f[0];

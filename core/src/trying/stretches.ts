@@ -1,6 +1,6 @@
 import { buildPattern } from '../creases/index.ts';
 import { patternOf } from '../formats/index.ts';
-import { type Point, distance } from '../geometry/index.ts';
+import { type Point, tolerance, isSamePoint } from '../geometry/index.ts';
 import type { PointRef } from '../references/index.ts';
 import { type Replay, contextAfter } from '../sequence/index.ts';
 import { listLandmarks, refAt } from './landmarks.ts';
@@ -37,7 +37,7 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
     l.sheet && !l.name.startsWith('corner of') ? [{ ...l, sheet: l.sheet }] : [],
   );
   const refTo = (p: Point): { ref: PointRef; name: string | undefined } => {
-    const known = named.find((l) => distance(l.sheet, p) < 1e-7);
+    const known = named.find((l) => isSamePoint(l.sheet, p, tolerance.overlap));
     return known ? { ref: known.ref, name: known.name } : { ref: refAt(p), name: undefined };
   };
   return edges

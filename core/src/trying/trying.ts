@@ -1,5 +1,5 @@
 import type { FlatState } from '../folded/index.ts';
-import { type Point, lineOnto } from '../geometry/index.ts';
+import { type Point, lineOnto, tolerance } from '../geometry/index.ts';
 import { type Move, TOOLS, findOtherWays, listResults, toolOf } from '../kinds/index.ts';
 import { ghostOf } from '../moves/index.ts';
 import { type PointRef, onModel } from '../references/index.ts';
@@ -112,6 +112,6 @@ const isSameState = (a: FlatState, b: FlatState): boolean =>
   a.facets.every((f, i) => {
     const g = b.facets[i]!;
     return (['a', 'b', 'c', 'd', 'tx', 'ty'] as const).every(
-      (k) => Math.abs(f.placement[k] - g.placement[k]) < 1e-9,
+      (k) => Math.abs(f.placement[k] - g.placement[k]) < tolerance.samePoint,
     );
   });

@@ -1,4 +1,4 @@
-import { type Line, type Point, distance, sideOf } from '../geometry/index.ts';
+import { type Line, type Point, distance, sideOf, tolerance } from '../geometry/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import type { Step } from '../sequence/index.ts';
 import { type SheetShape, edgesOf } from '../sheet/index.ts';
@@ -166,7 +166,7 @@ function byTangent(
 function crossOf(line: Line, from: Point, to: Point): Point | undefined {
   const [a, b] = [sideOf(line, from), sideOf(line, to)];
   // Through a corner no edge is crossed.
-  if (a * b >= 0 || Math.min(Math.abs(a), Math.abs(b)) < 1e-9) return undefined;
+  if (a * b >= 0 || Math.min(Math.abs(a), Math.abs(b)) < tolerance.samePoint) return undefined;
   const t = a / (a - b);
   return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t];
 }

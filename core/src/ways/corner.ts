@@ -1,4 +1,4 @@
-import { type Line, type Point, bearing, lineAlong, sideOf } from '../geometry/index.ts';
+import { type Line, type Point, bearing, lineAlong, sideOf, tolerance } from '../geometry/index.ts';
 import { type SheetShape, cornersOf } from '../sheet/index.ts';
 
 /** What counts as the same angle, in degrees. */
@@ -24,7 +24,7 @@ export interface CornerLine {
 /** A line through a corner of the sheet that runs between its two sides; undefined for all others. */
 export function readCornerLine(sheet: SheetShape, line: Line): CornerLine | undefined {
   const corners = cornersOf(sheet);
-  const i = corners.findIndex((c) => Math.abs(sideOf(line, c.at)) < 1e-9);
+  const i = corners.findIndex((c) => Math.abs(sideOf(line, c.at)) < tolerance.samePoint);
   const corner = corners[i];
   if (!corner) return undefined;
   const base = corners[(i + 1) % corners.length]!;

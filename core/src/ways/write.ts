@@ -1,5 +1,13 @@
 import type { MarkAnswer, Mark, MarkTable } from '../alignments/index.ts';
-import { type Line, type Point, directionOf, dot, lineThrough, mirrorPoint } from '../geometry/index.ts';
+import {
+  type Line,
+  type Point,
+  directionOf,
+  dot,
+  lineThrough,
+  mirrorPoint,
+  tolerance,
+} from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, stepSchema } from '../sequence/index.ts';
@@ -86,7 +94,7 @@ class MarkWriter {
     if (a < this.table.edges && b < this.table.edges) {
       const { at } = this.table.markOf(a, b);
       const corner = cornersOf(this.table.sheet).find(
-        (c) => Math.hypot(c.at[0] - at[0], c.at[1] - at[1]) < 1e-9,
+        (c) => Math.hypot(c.at[0] - at[0], c.at[1] - at[1]) < tolerance.samePoint,
       );
       invariant(corner, 'two edges cross in a corner');
       return { kind: 'named', name: corner.name };
@@ -158,5 +166,8 @@ class MarkWriter {
 function isSameLine(a: Line | undefined, b: Line): boolean {
   if (!a) return false;
   const at: Point = [b.normal[0] * b.offset, b.normal[1] * b.offset];
-  return Math.abs(dot(a.normal, directionOf(b))) < 1e-6 && Math.abs(dot(a.normal, at) - a.offset) < 1e-6;
+  return (
+    Math.abs(dot(a.normal, directionOf(b))) < tolerance.alike &&
+    Math.abs(dot(a.normal, at) - a.offset) < tolerance.alike
+  );
 }

@@ -1,6 +1,6 @@
 import { specOf } from '../kinds/index.ts';
 import { type FlatState, facetOnSheet, toModel } from '../folded/index.ts';
-import { type Point, centroidOf, distance } from '../geometry/index.ts';
+import { type Point, centroidOf, distance, tolerance } from '../geometry/index.ts';
 import type { Replay } from '../sequence/index.ts';
 import { cornersOf } from '../sheet/index.ts';
 
@@ -34,7 +34,7 @@ export function toPartialSheet({ steps, sequence }: Replay, passage: string): Pa
       corner: name,
       side: Math.max(...moved.map((p) => Math.max(Math.abs(p[0] - at[0]), Math.abs(p[1] - at[1])))),
     }))
-    .reduce((a, b) => (b.side < a.side - 1e-9 ? b : a));
+    .reduce((a, b) => (b.side < a.side - tolerance.samePoint ? b : a));
   return best.side > MOST_PART ? undefined : { ...best, from: own[0]!.number, to: own.at(-1)!.number };
 }
 

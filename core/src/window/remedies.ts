@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import { angleForDepth } from '../folded/index.ts';
 import { type SheetWindow, type WindowInput, toWindow } from './bands.ts';
 
@@ -147,4 +148,4 @@ function stepsFrom(input: WindowInput, options: RemedyOptions): Step[] {
 /** More is no tolerance but another size. */
 const MOST_TOLERANCE = 25;
 /** To the next half mm, with a little for rounding. */
-const roundUp = (mm: number): number => Math.ceil((mm - 1e-9) * 2) / 2;
+const roundUp = (mm: number): number => Math.ceil((mm - tolerance.samePoint) * 2) / 2;

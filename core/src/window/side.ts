@@ -1,3 +1,4 @@
+import { tolerance } from '../geometry/index.ts';
 import {
   type BulkVerdict,
   type FingerVerdict,
@@ -22,7 +23,7 @@ export interface SideReading {
 }
 
 /** Half of the tenth of a millimetre a side is written to: a size that is met within it is met. */
-const SIDE_ROUNDING_MM = 0.05 + 1e-9;
+const SIDE_ROUNDING_MM = 0.05 + tolerance.samePoint;
 
 /** Reads a plan at one side on one paper, so that two can be held side by side. */
 export function readSide(input: WindowInput, paper: StockPiece, sideMm: number): SideReading {
