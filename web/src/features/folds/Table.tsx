@@ -1,25 +1,23 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import { useAppDispatch } from '../../state/index.ts';
-import { type Move, TOOLS } from '@jade/core/kinds';
-import { write } from '@jade/core/sequence';
-import type { Landmark, SheetCrease } from '@jade/core/trying';
-import { type LayerTooth, type Preview, getEngine, useEngine } from '../../engine/index.ts';
-import { facetHovered, freshId, stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
+import { type Move } from '@jade/core/kinds';
+import type { Landmark } from '@jade/core/trying';
+import { type LayerTooth, getEngine, useEngine } from '../../engine/index.ts';
+import { facetHovered, freshId, stepSelected, usePlan, usePlanState } from '../../plan/index.ts';
 import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
-import { PlayLeaf, motionOf } from '../../play/index.ts';
-import { Notice } from '../../ui/index.ts';
-import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken, toMove } from './composer.ts';
+import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './authoring.ts';
-import { SaveDrawings } from './SaveDrawings.tsx';
 import { type View, ViewSwitch, useView } from './views.tsx';
-import { LayerComb } from './LayerComb.tsx';
-import { Offers, OtherWays, Proposals } from './Offers.tsx';
+import { Proposals } from './Offers.tsx';
 import { Cross, MissingCreases, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
 import { useDrag } from './useDrag.ts';
 import { useTableSizes } from './useTableSizes.ts';
+import { Outcome } from './Outcome.tsx';
+import { Printed } from './Printed.tsx';
+import { useCreases, useKeepMove, usePreview } from './useAuthoring.ts';
 
 interface TableProps {
   readonly composer: Composer | null;
@@ -88,7 +86,6 @@ export function Table({ composer, send, showNames }: TableProps) {
     const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
     setNear(at && authoring ? (pickNearest(candidates, at, SNAP_PX / k) ?? null) : null);
   };
-  const made = composer ? toMove(composer) : undefined;
   const keepMade = (chosen: Move): void => {
     keep(chosen);
     setNextId(freshId('s'));
@@ -161,43 +158,14 @@ export function Table({ composer, send, showNames }: TableProps) {
       </figure>
       <div className="pt-1">
         {authoring ? (
-          <>
-            {preview?.ok && preview.after && (
-              <>
-                <h2 className="head">It becomes</h2>
-                <p className="note">{preview.sentence}</p>
-                <DrawingView
-                  drawing={preview.after}
-                  palette={palette}
-                  width={180}
-                  height={150}
-                  margin={12}
-                  weight={0.7}
-                  title="What the fold gives"
-                />
-                <KeepButton onKeep={() => made && keepMade(made)} />
-              </>
-            )}
-            {preview?.refusal && (
-              <Notice tone="care" className="compact">
-                {preview.refusal.text}
-              </Notice>
-            )}
-            {composer && preview && made && (
-              <>
-                <Offers
-                  base={base}
-                  move={made}
-                  solution={composer.solution}
-                  onChoose={(picks) => send({ kind: 'solution chosen', picks })}
-                />
-                <OtherWays base={base} move={made} isRefused={!preview.ok} onChoose={keepMade} />
-              </>
-            )}
-            {composer && asksForFlap(composer) && TOOLS[composer.tool].countsLayers && teeth.length > 1 && (
-              <LayerComb teeth={teeth} onTake={(flap) => send({ kind: 'flap chosen', flap })} />
-            )}
-          </>
+          <Outcome
+            composer={composer}
+            base={base}
+            preview={preview}
+            teeth={teeth}
+            send={send}
+            onKeep={keepMade}
+          />
         ) : dropped ? (
           <Proposals
             from={dropped.from.name}
@@ -210,22 +178,7 @@ export function Table({ composer, send, showNames }: TableProps) {
             onPutAway={putAway}
           />
         ) : (
-          replayed && (
-            <>
-              <h2 className="head">How it is folded</h2>
-              <DrawingView
-                drawing={detail.before}
-                palette={palette}
-                width={186}
-                height={190}
-                margin={18}
-                weight={0.75}
-                title={`Step ${step} as drawn in print`}
-              />
-              <PlayButton step={step} />
-              <SaveDrawings drawing={detail.before} step={step} />
-            </>
-          )
+          replayed && <Printed drawing={detail.before} step={step} />
         )}
       </div>
     </div>
@@ -266,98 +219,3 @@ function toMarks(
 /** The longer side of what is drawn. */
 const longerOf = ({ minX, minY, maxX, maxY }: Drawing['bounds']): number =>
   Math.max(maxX - minX, maxY - minY);
-
-/** The engine's answer to the move as composed so far; undefined while something is still to be chosen. */
-function usePreview(composer: Composer | null, base: number, id: string): Preview | undefined {
-  const { result } = useEngine();
-  const move = useMemo(() => (composer ? toMove(composer) : undefined), [composer]);
-  // An answer is good for the plan it was asked about: the same move after another fold is another picture.
-  const [answer, setAnswer] = useState<{ of: unknown; key: string; preview: Preview }>();
-  const key = move ? JSON.stringify([base, move]) : '';
-  useEffect(() => {
-    if (!move) return;
-    let live = true;
-    void getEngine()
-      .previewMove(base, move, id)
-      .then((preview) => live && setAnswer({ of: result, key, preview }));
-    return () => {
-      live = false;
-    };
-  }, [base, id, key, move, result]);
-  return answer?.key === key && answer.of === result ? answer.preview : undefined;
-}
-
-/** Opens the step as a moving sheet; its motion is computed ahead, while the folder looks at the step. */
-function PlayButton({ step }: { step: number }) {
-  const [isOpen, setOpen] = useState(false);
-  const { result } = useEngine();
-  useEffect(() => {
-    const wait = setTimeout(() => void motionOf(step).catch(() => undefined), AHEAD_MS);
-    return () => clearTimeout(wait);
-  }, [step, result]);
-  return (
-    <>
-      <button type="button" className="btn my-1" onClick={() => setOpen(true)}>
-        Play the fold
-      </button>
-      {isOpen && <PlayLeaf step={step} onClose={() => setOpen(false)} />}
-    </>
-  );
-}
-
-/** How long a step is looked at before its motion is computed. */
-const AHEAD_MS = 900;
-
-/** Creases a collapse can use, asked for once for each place in the sequence. */
-function useCreases(wanted: boolean, base: number): readonly SheetCrease[] {
-  const { result } = useEngine();
-  const [found, setFound] = useState<{ of: unknown; base: number; creases: readonly SheetCrease[] }>();
-  useEffect(() => {
-    if (!wanted) return;
-    let live = true;
-    void getEngine()
-      .listCreases(base)
-      .then((creases) => live && setFound({ of: result, base, creases }));
-    return () => {
-      live = false;
-    };
-  }, [wanted, base, result]);
-  return found?.base === base ? found.creases : [];
-}
-
-/** Puts a move into the plan after the step shown, or in place of the one that is changed. */
-function useKeepMove(base: number, replacing: number | null, id: string): (move: Move) => void {
-  const edit = useEdit();
-  const dispatch = useAppDispatch();
-  return (move) => {
-    const copy = structuredClone(move);
-    edit((plan) => {
-      if (replacing !== null) plan.steps[replacing - 1]!.move = copy as never;
-      else
-        plan.steps.splice(
-          base,
-          0,
-          write.writeStep(id, copy, { passage: plan.steps[base - 1]?.passage ?? '' }) as never,
-        );
-    });
-    dispatch(stepSelected(base + 1));
-  };
-}
-
-function KeepButton({ onKeep }: { onKeep: () => void }) {
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent): void => {
-      const onLandmark =
-        e.target instanceof SVGElement ||
-        (e.target instanceof HTMLElement && ['BUTTON', 'A', 'INPUT', 'SELECT'].includes(e.target.tagName));
-      if (e.key === 'Enter' && !onLandmark) onKeep();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  });
-  return (
-    <button type="button" className="btn solid mt-2 w-full" onClick={onKeep}>
-      Keep this fold
-    </button>
-  );
-}

@@ -1,0 +1,86 @@
+import { useEffect } from 'react';
+import { type Move, TOOLS } from '@jade/core/kinds';
+import type { LayerTooth, Preview } from '../../engine/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { Notice } from '../../ui/index.ts';
+import type { Send } from './authoring.ts';
+import { type Composer, asksForFlap, toMove } from './composer.ts';
+import { LayerComb } from './LayerComb.tsx';
+import { Offers, OtherWays } from './Offers.tsx';
+
+/** What the fold that is composed gives, or why it cannot be made and what would work; the layers to choose from. */
+export function Outcome({
+  composer,
+  base,
+  preview,
+  teeth,
+  send,
+  onKeep,
+}: {
+  composer: Composer;
+  base: number;
+  preview: Preview | undefined;
+  teeth: readonly LayerTooth[];
+  send: Send;
+  onKeep: (move: Move) => void;
+}) {
+  const palette = usePalette();
+  const made = toMove(composer);
+  return (
+    <>
+      {preview?.ok && preview.after && (
+        <>
+          <h2 className="head">It becomes</h2>
+          <p className="note">{preview.sentence}</p>
+          <DrawingView
+            drawing={preview.after}
+            palette={palette}
+            width={180}
+            height={150}
+            margin={12}
+            weight={0.7}
+            title="What the fold gives"
+          />
+          <KeepButton onKeep={() => made && onKeep(made)} />
+        </>
+      )}
+      {preview?.refusal && (
+        <Notice tone="care" className="compact">
+          {preview.refusal.text}
+        </Notice>
+      )}
+      {preview && made && (
+        <>
+          <Offers
+            base={base}
+            move={made}
+            solution={composer.solution}
+            onChoose={(picks) => send({ kind: 'solution chosen', picks })}
+          />
+          <OtherWays base={base} move={made} isRefused={!preview.ok} onChoose={onKeep} />
+        </>
+      )}
+      {asksForFlap(composer) && TOOLS[composer.tool].countsLayers && teeth.length > 1 && (
+        <LayerComb teeth={teeth} onTake={(flap) => send({ kind: 'flap chosen', flap })} />
+      )}
+    </>
+  );
+}
+
+function KeepButton({ onKeep }: { onKeep: () => void }) {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      const onLandmark =
+        e.target instanceof SVGElement ||
+        (e.target instanceof HTMLElement && ['BUTTON', 'A', 'INPUT', 'SELECT'].includes(e.target.tagName));
+      if (e.key === 'Enter' && !onLandmark) onKeep();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+  return (
+    <button type="button" className="btn solid mt-2 w-full" onClick={onKeep}>
+      Keep this fold
+    </button>
+  );
+}

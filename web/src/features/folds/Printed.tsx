@@ -1,0 +1,48 @@
+import { useEffect, useState } from 'react';
+import type { Drawing } from '@jade/core/drawing';
+import { useEngine } from '../../engine/index.ts';
+import { PlayLeaf, motionOf } from '../../play/index.ts';
+import { DrawingView, usePalette } from '../../table/index.ts';
+import { SaveDrawings } from './SaveDrawings.tsx';
+
+/** The selected step as drawn in print, with its motion and the drawings to save. */
+export function Printed({ drawing, step }: { drawing: Drawing; step: number }) {
+  const palette = usePalette();
+  return (
+    <>
+      <h2 className="head">How it is folded</h2>
+      <DrawingView
+        drawing={drawing}
+        palette={palette}
+        width={186}
+        height={190}
+        margin={18}
+        weight={0.75}
+        title={`Step ${step} as drawn in print`}
+      />
+      <PlayButton step={step} />
+      <SaveDrawings drawing={drawing} step={step} />
+    </>
+  );
+}
+
+/** Opens the step as a moving sheet; its motion is computed ahead, while the folder looks at the step. */
+function PlayButton({ step }: { step: number }) {
+  const [isOpen, setOpen] = useState(false);
+  const { result } = useEngine();
+  useEffect(() => {
+    const wait = setTimeout(() => void motionOf(step).catch(() => undefined), AHEAD_MS);
+    return () => clearTimeout(wait);
+  }, [step, result]);
+  return (
+    <>
+      <button type="button" className="btn my-1" onClick={() => setOpen(true)}>
+        Play the fold
+      </button>
+      {isOpen && <PlayLeaf step={step} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+/** How long a step is looked at before its motion is computed. */
+const AHEAD_MS = 900;

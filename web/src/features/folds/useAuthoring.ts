@@ -1,0 +1,64 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { Move } from '@jade/core/kinds';
+import { write } from '@jade/core/sequence';
+import type { SheetCrease } from '@jade/core/trying';
+import { type Preview, getEngine, useEngine } from '../../engine/index.ts';
+import { stepSelected, useEdit } from '../../plan/index.ts';
+import { useAppDispatch } from '../../state/index.ts';
+import { type Composer, toMove } from './composer.ts';
+
+/** The engine's answer to the move as composed so far; undefined while something is still to be chosen. */
+export function usePreview(composer: Composer | null, base: number, id: string): Preview | undefined {
+  const { result } = useEngine();
+  const move = useMemo(() => (composer ? toMove(composer) : undefined), [composer]);
+  // An answer is good for the plan it was asked about: the same move after another fold is another picture.
+  const [answer, setAnswer] = useState<{ of: unknown; key: string; preview: Preview }>();
+  const key = move ? JSON.stringify([base, move]) : '';
+  useEffect(() => {
+    if (!move) return;
+    let live = true;
+    void getEngine()
+      .previewMove(base, move, id)
+      .then((preview) => live && setAnswer({ of: result, key, preview }));
+    return () => {
+      live = false;
+    };
+  }, [base, id, key, move, result]);
+  return answer?.key === key && answer.of === result ? answer.preview : undefined;
+}
+
+/** Creases a collapse can use, asked for once for each place in the sequence. */
+export function useCreases(wanted: boolean, base: number): readonly SheetCrease[] {
+  const { result } = useEngine();
+  const [found, setFound] = useState<{ of: unknown; base: number; creases: readonly SheetCrease[] }>();
+  useEffect(() => {
+    if (!wanted) return;
+    let live = true;
+    void getEngine()
+      .listCreases(base)
+      .then((creases) => live && setFound({ of: result, base, creases }));
+    return () => {
+      live = false;
+    };
+  }, [wanted, base, result]);
+  return found?.base === base ? found.creases : [];
+}
+
+/** Puts a move into the plan after the step shown, or in place of the one that is changed. */
+export function useKeepMove(base: number, replacing: number | null, id: string): (move: Move) => void {
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  return (move) => {
+    const copy = structuredClone(move);
+    edit((plan) => {
+      if (replacing !== null) plan.steps[replacing - 1]!.move = copy as never;
+      else
+        plan.steps.splice(
+          base,
+          0,
+          write.writeStep(id, copy, { passage: plan.steps[base - 1]?.passage ?? '' }) as never,
+        );
+    });
+    dispatch(stepSelected(base + 1));
+  };
+}
