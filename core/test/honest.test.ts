@@ -6,7 +6,7 @@ import { MOST_PIECES, countPieces, defaultLimits, largestSideFor, toCutting } fr
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
 import { measureState, narrowestOnTheWay, readStep } from '../src/readings/index.ts';
 import { isPlausible, learnPace } from '../src/schedule/index.ts';
-import { type Replay, replaySequence, write } from '../src/sequence/index.ts';
+import { type Replay, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 import { learnRatio, sayEntries } from '../src/sizing/index.ts';
 import { sayNumber, toFigure, toLengthText, writeDecimalsLike } from '../src/units/index.ts';
 import { readingsOf } from './plans.ts';
@@ -234,6 +234,10 @@ test('decimals are written as the language does, and numbers stay numbers', () =
       '12',
       '1 1/2 in',
     ]);
+    const turned = write.writeStep('r', { kind: 'rotate', degrees: -22.5 });
+    expect(sayStep(turned, { sheet: { kind: 'square' }, points: {}, steps: [turned] })).toBe(
+      'Rotate by 22,5° clockwise.',
+    );
   } finally {
     writeDecimalsLike('en-GB');
   }

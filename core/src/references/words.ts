@@ -1,5 +1,5 @@
 import { readExact } from '../geometry/index.ts';
-import { toFractionText } from '../units/index.ts';
+import { sayNumber, toFractionText } from '../units/index.ts';
 import type { LineRef, PointRef } from './schema.ts';
 
 /** Lasting short names of what steps leave on the paper: c1, c2 for creases, m1, m2 for pinch marks. */
@@ -18,7 +18,7 @@ export interface Names {
 }
 
 /** As exactly as a folder can tell angles apart. */
-export const sayDegrees = (degrees: number): string => String(Math.round(Math.abs(degrees) * 100) / 100);
+export const sayDegrees = (degrees: number): string => sayNumber(Math.round(Math.abs(degrees) * 100) / 100);
 
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 

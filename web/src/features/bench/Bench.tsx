@@ -3,6 +3,7 @@ import type { BenchRun } from '@jade/core/plan';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
+import { useAppSelector } from '../../state/index.ts';
 import { DrawingView, usePalette } from '../../table/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
 import { addTime, countRepeats, goTo, noteCheck, toClock } from './run.ts';
@@ -91,6 +92,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
             {run.sheetMm ? `${toFigure(run.sheetMm, 1)} mm` : ''} {run.paper}
           </span>
         </span>
+        <Waits />
         <button type="button" className="act min-h-[44px] px-3" onClick={leave}>
           Leave the bench, keep the place
         </button>
@@ -352,4 +354,16 @@ function useClock(key: string): { readonly seconds: () => number; readonly resta
     start.current = { ...start.current, at: performance.now() };
   }, []);
   return { seconds, restart };
+}
+
+/** What waits to be decided behind the bench; it does not come between two folds. */
+function Waits() {
+  const waiting = useAppSelector((s) =>
+    Object.values(s.outbox.entries).some((e) => e.state === 'clash' || e.state === 'refused'),
+  );
+  return (
+    <span role="status" className="text-[14px] text-persimmon">
+      {waiting ? 'Two versions, or a change that was not taken, wait: leave the bench to decide.' : ''}
+    </span>
+  );
 }
