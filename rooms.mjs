@@ -13,11 +13,14 @@ export const coreRooms = [
 ];
 export const webRooms = [
   ...['ui', 'ribbon', 'workers', 'api', 'outbox', 'state', 'plan', 'records', 'marking', 'search'],
-  ...['table', 'engine', 'painting', 'play', 'stage', 'features', 'shell'],
+  ...['pictures', 'engine', 'painting', 'play', 'stage', 'features', 'shell'],
 ];
 
 function checkListed(folder, rooms) {
-  const there = readdirSync(folder, { withFileTypes: true }).filter((d) => d.isDirectory());
+  // A folder that a move has left empty is no room.
+  const there = readdirSync(folder, { withFileTypes: true }).filter(
+    (d) => d.isDirectory() && readdirSync(`${folder}/${d.name}`).length > 0,
+  );
   const missing = there.map((d) => d.name).filter((name) => !rooms.includes(name));
   const gone = rooms.filter((room) => !there.some((d) => d.name === room));
   if (missing.length + gone.length > 0)

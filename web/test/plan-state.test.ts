@@ -11,7 +11,7 @@ import {
   type PlanState,
 } from '../src/state/planSlice.ts';
 import { addTime, beginRun, countRepeats, goTo, toClock } from '../src/features/bench/run.ts';
-import { pickNearest } from '../src/table/snap.ts';
+import { pickNearest } from '../src/pictures/snap.ts';
 
 const named = (name: string): Plan => buildPlan(name);
 const saved = (revision: number, name: string) => ({ id: 'p', revision, updatedAt: '', plan: named(name) });

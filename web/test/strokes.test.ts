@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { DrawItem } from '@jade/core/drawing';
-import { type Strokes, joinStrokes, strokePath } from '../src/table/strokes.ts';
+import { type Strokes, joinStrokes, strokePath } from '../src/pictures/strokes.ts';
 
 const line = (style: 'rest' | 'raw', x: number, isNew = false): DrawItem => ({
   kind: 'line',

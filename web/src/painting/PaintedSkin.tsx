@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import { type StepDetail, getEngine } from '../engine/index.ts';
-import { DrawingView, usePalette } from '../table/index.ts';
+import { DrawingView, usePalette } from '../pictures/index.ts';
 
 /** A facet that is painted, and a point of its paper by which the plan keeps it. */
 export type Painted = ReadonlyMap<number, Point>;

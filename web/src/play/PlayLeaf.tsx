@@ -4,7 +4,7 @@ import type { Play } from '@jade/core/play';
 import { useAppDispatch } from '../state/index.ts';
 import { useEngine } from '../engine/index.ts';
 import { stepSelected, usePlan } from '../plan/index.ts';
-import { DrawingView, usePalette } from '../table/index.ts';
+import { DrawingView, usePalette } from '../pictures/index.ts';
 import { Choice, Leaf, Notice } from '../ui/index.ts';
 import { motionOf } from './client.ts';
 import type { PlayStage } from './scene.ts';

@@ -7,4 +7,4 @@ export { Trouble, Waiting } from './Trouble.tsx';
 export { Underway } from './Underway.tsx';
 export { sayDay, sayDayOfYear, sayMoment, sayShortDay } from './dates.ts';
 export { useNear } from './useNear.ts';
-export { useKeptDraft } from './useKeptDraft.ts';
+export { useKeptForm } from './useKeptForm.ts';

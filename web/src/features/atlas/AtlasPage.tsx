@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { baseFamilies, bases } from '@jade/core/bases';
 import { type BaseCard, type BaseSheet, getEngine } from '../../engine/index.ts';
-import { DrawingView, housePalette } from '../../table/index.ts';
+import { DrawingView, housePalette } from '../../pictures/index.ts';
 import { Notice, Waiting } from '../../ui/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
 

@@ -6,7 +6,7 @@ import { toFigure, toLengthText } from '@jade/core/units';
 import { sayFault, useCreatePlanMutation } from '../../api/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type BaseSheet, getEngine } from '../../engine/index.ts';
-import { DrawingView, housePalette } from '../../table/index.ts';
+import { DrawingView, housePalette } from '../../pictures/index.ts';
 import { LengthField } from '../../ui/index.ts';
 
 /** One base laid open: as folded, its pattern with the paper its flaps use, the flaps, and the way there. */

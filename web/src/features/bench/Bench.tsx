@@ -4,7 +4,7 @@ import { toFigure, toMinutesText } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { useAppSelector } from '../../state/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
 import { addTime, countRepeats, goTo, noteCheck, toClock } from './run.ts';
 import { useWakeLock } from './useWakeLock.ts';

@@ -3,7 +3,7 @@ import { StageHead } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice, DateField, LengthField, NumberField, TextField, Waiting, sayDay } from '../../ui/index.ts';
 import { SideList } from './SideList.tsx';
 import { FileActions } from './FileActions.tsx';

@@ -2,7 +2,7 @@ import { useNavigate } from 'react-router';
 import { SHADE_PER_LAYER, strokeOf } from '@jade/core/drawing';
 import { shadeOf } from '@jade/core/colour';
 import type { LengthUnit } from '@jade/core/units';
-import { paletteOf } from '../../table/index.ts';
+import { paletteOf } from '../../pictures/index.ts';
 import { type Figure, finishedSize } from './figures.ts';
 
 const [W, H, FLOOR, LEFT] = [1216, 380, 340, 60];

@@ -13,7 +13,7 @@ import {
   LengthField,
   Notice,
   TextField,
-  useKeptDraft,
+  useKeptForm,
   sayShortDay,
 } from '../../ui/index.ts';
 import { SizeChart } from './SizeChart.tsx';
@@ -141,7 +141,7 @@ function EntryForm() {
   const [isKept, setIsKept] = useState(false);
   const reading = result?.readings;
   const finished = [...(input?.runs ?? [])].reverse().find((r) => r.finishedAt !== null);
-  const [draft, set, clear] = useKeptDraft(`diary-${id}`, freshEntry);
+  const [draft, set, clear] = useKeptForm(`diary-${id}`, freshEntry);
   const [fault, setFault] = useState('');
   const sheetMm = draft.sheetMm ?? reading?.sideMm ?? null;
   const predictedMm = reading?.ratio && sheetMm !== null ? reading.ratio * sheetMm : null;

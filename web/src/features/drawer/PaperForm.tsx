@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type DrawerPaper, drawerPaperSchema, paperKinds } from '@jade/core/paper';
 import { useRecords, useSettings } from '../../records/index.ts';
 import { MeasureStack } from './MeasureStack.tsx';
-import { Choice, Field, LengthField, NumberField, Notice, TextField, useKeptDraft } from '../../ui/index.ts';
+import { Choice, Field, LengthField, NumberField, Notice, TextField, useKeptForm } from '../../ui/index.ts';
 
 const GRAINS: readonly { readonly value: DrawerPaper['grain']; readonly label: string }[] = [
   { value: 'unknown', label: 'not known' },
@@ -19,7 +19,7 @@ const MEMORIES: readonly { readonly value: DrawerPaper['memory']; readonly label
 /** One paper of the drawer, written or changed. */
 export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () => void }) {
   const { unit } = useSettings();
-  const [draft, set, clear] = useKeptDraft(`paper-${paper.name === '' ? 'new' : paper.id}`, () => paper);
+  const [draft, set, clear] = useKeptForm(`paper-${paper.name === '' ? 'new' : paper.id}`, () => paper);
   const [fault, setFault] = useState('');
   const { write } = useRecords();
   const save = (): void => {

@@ -5,7 +5,7 @@ import { toFigure, toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { type StepDetail, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { NumberField, Waiting } from '../../ui/index.ts';
 
 /** What two points are being chosen for. */

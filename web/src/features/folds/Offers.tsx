@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Move } from '@jade/core/kinds';
 import { type OfferedPicture, type Proposal, getEngine } from '../../engine/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import type { Composer } from './composer.ts';
 
 /** Where a move can end in more than one way: each as a picture to choose. */

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { type Move, TOOLS } from '@jade/core/kinds';
 import type { LayerTooth, Preview } from '../../engine/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Notice } from '../../ui/index.ts';
 import type { Send } from './authoring.ts';
 import { type Composer, asksForFlap, toMove } from './composer.ts';

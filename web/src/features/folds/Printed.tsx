@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { useEngine } from '../../engine/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { SaveDrawings } from './SaveDrawings.tsx';
 
 /** The selected step as drawn in print, with its motion and the drawings to save. */

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { getEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
-import { saveAll, savePng, saveSvg, usePalette } from '../../table/index.ts';
+import { saveAll, savePng, saveSvg, usePalette } from '../../pictures/index.ts';
 
 type Kind = 'svg' | 'png';
 

@@ -14,7 +14,7 @@ import type { Plan } from '@jade/core/plan';
 import { useAppDispatch } from '../../state/index.ts';
 import { type StepCard, useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, useStep } from '../../plan/index.ts';
-import { usePalette } from '../../table/index.ts';
+import { usePalette } from '../../pictures/index.ts';
 import { sayMap } from './RepeatLeaf.tsx';
 import { Card } from './StripCard.tsx';
 

@@ -4,7 +4,7 @@ import { type HTMLAttributes, memo, useEffect, useRef } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { toMinutesText } from '@jade/core/units';
 import type { StepCard } from '../../engine/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useNear } from '../../ui/index.ts';
 
 export interface CardProps {

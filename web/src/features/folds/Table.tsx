@@ -6,7 +6,7 @@ import { type Move } from '@jade/core/kinds';
 import type { Landmark } from '@jade/core/trying';
 import { type LayerTooth, getEngine, useEngine } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, usePlan, usePlanState } from '../../plan/index.ts';
-import { DrawingView, type Mark, pickNearest, usePalette } from '../../table/index.ts';
+import { DrawingView, type Mark, pickNearest, usePalette } from '../../pictures/index.ts';
 import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './authoring.ts';

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import type { Landmark } from '@jade/core/trying';
 import { ENGINE_LOST, type Proposal, getEngine } from '../../engine/index.ts';
-import { type DragPhase, pickNearest } from '../../table/index.ts';
+import { type DragPhase, pickNearest } from '../../pictures/index.ts';
 
 /** A point of the model on its way, and what the engine says of it. */
 export interface Drag {

@@ -3,7 +3,7 @@ import { type Point, toExactText } from '@jade/core/geometry';
 import { type MarkWish, readWish } from '@jade/core/ways';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
-import { DrawingView, pickNearest, usePalette } from '../../table/index.ts';
+import { DrawingView, pickNearest, usePalette } from '../../pictures/index.ts';
 import { TextField } from '../../ui/index.ts';
 import { toShare } from './wishes.ts';
 

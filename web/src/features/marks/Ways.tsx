@@ -8,7 +8,7 @@ import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { type Answer, type MarkWay, type PartsWay, askWays, stopDeepening } from '../../marking/index.ts';
 import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { NumberField, Notice, Underway } from '../../ui/index.ts';
 import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
 

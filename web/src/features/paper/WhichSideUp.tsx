@@ -3,7 +3,7 @@ import { type ColourChoice, type PartSeen, saySwaps, turnSheetOver } from '@jade
 import { toFigure } from '@jade/core/units';
 import { type ColourReading, getEngine, useEngine } from '../../engine/index.ts';
 import { useChange, usePlan } from '../../plan/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 
 /** The side up at the first step, worked back from the end: both choices as pictures, with the brief's parts. */
 export function WhichSideUp() {

@@ -8,7 +8,7 @@ import type { BaseRow } from '@jade/core/readings';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import type { OwnRow } from '../../search/index.ts';
 import { useBegin } from './LimbByLimb.tsx';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice } from '../../ui/index.ts';
 
 interface Wish {

@@ -6,7 +6,7 @@ import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { type DraftCard, type Search, startDrafting } from '../../search/index.ts';
-import { DrawingView, usePalette } from '../../table/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice, Notice } from '../../ui/index.ts';
 import { Searching } from './Searching.tsx';
 

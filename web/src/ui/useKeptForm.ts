@@ -6,7 +6,7 @@ const PREFIX = 'jade-kite:form:';
  * What is being typed into a form, kept in the browser until it is sent or cleared: a tab closed by mistake loses none of
  * it. A draft of another shape is not taken up.
  */
-export function useKeptDraft<T extends object>(
+export function useKeptForm<T extends object>(
   key: string,
   fresh: () => T,
 ): readonly [T, (change: Partial<T>) => void, () => void] {

@@ -1,4 +1,4 @@
-/** Room: the views of the table: a drawing as SVG with linked facets, and points to choose on it. */
+/** Room: pictures on the screen: a drawing as SVG with linked facets, and points to choose on it. */
 export { DrawingView } from './DrawingView.tsx';
 export type { DragPhase, Mark } from './DrawingView.tsx';
 export { usePalette, paletteOf, housePalette } from './palette.ts';
