@@ -166,6 +166,7 @@ test('the model is looked through, fanned and held against what it was; all draw
 }) => {
   await openPlan(page, 'demo-hare', 24);
   await card(page, /^Step 12,/).click();
+  await expect(sentence(page)).toContainText('Step 12:');
   const picture = page.getByRole('figure', { name: 'Model' }).locator('svg');
   const plain = await picture.innerHTML();
   for (const word of ['See through', 'Fanned', 'Before']) {
