@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { crimp as crimpFlap, listCrimps } from '../moves/index.ts';
 import { sayFoldLine } from '../references/index.ts';
 import { flap, lines, mode, picks } from './fields.ts';
+import { drawnByMode } from './reflected.ts';
 import { defineKind, nothing, wrap } from './spec.ts';
 import { acrossLimb, leanAsk } from './tools.ts';
 
@@ -47,10 +48,7 @@ export const crimp = defineKind(schema, {
     (['inside', 'outside'] as const)
       .filter((way) => way !== move.mode)
       .map((way) => ({ words: `as an ${way} crimp`, move: { ...move, mode: way, picks: [] } })),
-  draw: ({ mode: way }) => {
-    const towards = way === 'inside' ? 'mountain' : 'valley';
-    return { line: towards, arrow: towards, block: way === 'inside' ? 'push' : null, equal: null };
-  },
+  draw: (move) => drawnByMode(move.mode),
   minutes: 3,
   difficulty: 2,
   leaves: 'nothing',

@@ -3,7 +3,7 @@ import { reflectBeyond } from '../moves/index.ts';
 import { lineRefSchema, sayFoldLine } from '../references/index.ts';
 import { flap, mode, picks } from './fields.ts';
 import { allMethods } from './methods.ts';
-import { listReflected } from './reflected.ts';
+import { drawnByMode, listReflected } from './reflected.ts';
 import { defineKind, nothing, wrap } from './spec.ts';
 import { MOVES, type ToolSpec } from './tools.ts';
 
@@ -68,10 +68,7 @@ export const reverse = defineKind(schema, {
     (['inside', 'outside'] as const)
       .filter((way) => way !== move.mode)
       .map((way) => ({ words: `as an ${way} reverse fold`, move: { ...move, mode: way, picks: [] } })),
-  draw: ({ mode: way }) => {
-    const towards = way === 'inside' ? 'mountain' : 'valley';
-    return { line: towards, arrow: towards, block: way === 'inside' ? 'push' : null, equal: null };
-  },
+  draw: (move) => drawnByMode(move.mode),
   minutes: 2,
   difficulty: 0,
   leaves: 'crease',

@@ -6,6 +6,7 @@ import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { api } from '../../src/api/index.ts';
 import { Outbox, type Entry, Shelf, outboxSlice } from '../../src/outbox/index.ts';
+import type { SendOutcome } from '../../src/outbox/remote.ts';
 import { planSlice } from '../../src/state/index.ts';
 
 type Answer = { readonly status?: number; readonly body: unknown };
@@ -52,7 +53,7 @@ export const emptyApi = (): FakeApi =>
     .on('GET /api/papers', []);
 
 /** The page's store with real reducers and a real outbox, which sends where it is told. */
-export function buildPageStore(send: Outbox extends never ? never : (entry: Entry) => Promise<unknown>) {
+export function buildPageStore(send: (entry: Entry) => Promise<SendOutcome>) {
   const services = {} as { outbox: Outbox };
   const store = configureStore({
     reducer: { plan: planSlice.reducer, outbox: outboxSlice.reducer, api: api.reducer },
@@ -67,7 +68,7 @@ export function buildPageStore(send: Outbox extends never ? never : (entry: Entr
       tab: 'this tab',
       findAlive: async () => () => true,
       alone: async (_name, work) => work(),
-      send: send as never,
+      send,
       fetchBase: async () => null,
       sendAside: async () => true,
       delay: (ms) => new Promise((resolve) => setTimeout(resolve, Math.min(ms, 5))),
