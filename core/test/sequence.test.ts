@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { buildOwlSteps } from '../src/demo/index.ts';
 import { toMeasures } from '../src/folded/index.ts';
+import type { Move } from '../src/kinds/index.ts';
 import { type LineRef, type PointRef, sayPoint } from '../src/references/index.ts';
 import {
   type Step,
@@ -165,9 +166,26 @@ describe('collapse, sink and reverse as steps', () => {
     expect(result.steps.map((s) => s.refusal?.text)).toEqual([undefined, undefined]);
     expect(toMeasures(result.steps[1]!.after).silhouetteArea).toBeCloseTo(0.25 - 0.03125, 9);
     const sequence = { sheet: { kind: 'square' as const }, points: {}, steps: [base, sink] };
-    expect(sayStep(base, sequence)).toBe(
-      'Collapse on all these creases together. From the front of the sheet, mountain: O–the middle of AB, O–the middle of BC, O–the middle of CD, O–the middle of DA; valley: O–B, O–D.',
+    expect(sayStep(base, sequence)).toBe('Collapse to the preliminary base, on the 6 creases drawn.');
+    const { creases } = base.move as Extract<Move, { kind: 'collapse' }>;
+    const retold = (changed: typeof creases): string =>
+      sayStep({ ...base, move: { ...base.move, creases: changed } as Move }, sequence);
+    // A collapse is called a base only where all its senses are those of the base.
+    expect(retold(creases.map((c, i) => (i === 0 ? { ...c, sense: 'valley' } : c)))).toMatch(
+      /^Collapse on all/,
     );
+    // Of many creases it is said how many and on which grid; the picture shows which.
+    const onGrid = creases.flatMap((c) => [
+      c,
+      { ...c, from: { kind: 'sheet' as const, at: ['1/8', 0] as [string, number] } },
+    ]);
+    expect(retold(onGrid)).toBe(
+      'Collapse on the 12 creases drawn of the grid of eighths, all together: 8 mountain and 4 valley.',
+    );
+    const offGrid = onGrid.map((c, i) =>
+      i === 1 ? { ...c, from: { kind: 'sheet' as const, at: ['0.123', 0] as [string, number] } } : c,
+    );
+    expect(retold(offGrid)).toMatch(/^Collapse on the 12 creases drawn, all together/);
     expect(sayStep(sink, sequence)).toBe('Open-sink the centre O to halfway from O to A.');
   });
 

@@ -60,7 +60,7 @@ const cases: Record<string, { before: readonly Step[]; move: Written; says: stri
       flap: [B],
       layers: 'flap',
     },
-    says: 'Pleat: mountain-fold straight across edge AB at halfway from A to B, and back straight across edge AB at 5/8 of the way from A to B.',
+    says: 'Pleat: mountain-fold straight across edge AB at halfway from A to B, and back at 5/8 of the way from A to B.',
     word: 'pleat',
   },
   reverse: {
@@ -72,7 +72,7 @@ const cases: Record<string, { before: readonly Step[]; move: Written; says: stri
   crimp: {
     before: triangle,
     move: { kind: 'crimp', mode: 'inside', lines: [across7, across8], flap: [C] },
-    says: 'Inside-crimp straight across diagonal AC at 7/10 of the way from A to C, and back straight across diagonal AC at 4/5 of the way from A to C.',
+    says: 'Inside-crimp straight across diagonal AC at 7/10 of the way from A to C, and back at 4/5 of the way from A to C.',
     word: 'crimp',
   },
   'closed sink': {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { findBase } from '../src/bases/index.ts';
 import { castFigures } from '../src/demo/cast/index.ts';
+import { buildCastPlans } from '../src/demo/index.ts';
 import {
   dayPalette,
   drawAgainst,
@@ -10,11 +11,15 @@ import {
   drawStep,
   drawThrough,
   equalPath,
+  frameOf,
+  isWithin,
+  type PlacedLabel,
   placeLabels,
   toSvg,
 } from '../src/drawing/index.ts';
 import { distance } from '../src/geometry/index.ts';
-import { nameSteps, replaySequence, write } from '../src/sequence/index.ts';
+import { type Sequence, nameSteps, replaySequence, write } from '../src/sequence/index.ts';
+import type { SheetShape } from '../src/sheet/index.ts';
 
 const { at, along, across, onto, through, writeStep } = write;
 
@@ -25,6 +30,15 @@ const heron = replaySequence({
   steps: castFigures.heron.steps,
 }).steps;
 const names = nameSteps(castFigures.heron.steps);
+const toSequence = (plan: {
+  sheet: { shape: SheetShape };
+  points: Sequence['points'];
+  steps: Sequence['steps'];
+}): Sequence => ({
+  sheet: plan.sheet.shape,
+  points: plan.points,
+  steps: plan.steps,
+});
 
 describe('ways to look at a model', () => {
   const { before, after } = bird.at(-1)!;
@@ -75,58 +89,88 @@ describe('ways to look at a model', () => {
   });
 });
 
-describe('enlarged details', () => {
-  test('a small fold gets a circle and a round factor, within the picture; a large one gets none', () => {
-    const toe = drawStep(
-      heron.find((s) => s.step.id === 'foot1')!,
-      names,
-    );
-    const detail = toe.items.find((i) => i.kind === 'detail')!;
-    if (detail.kind !== 'detail') throw new Error('a detail was looked for');
-    expect(detail.factor * 2).toBe(Math.round(detail.factor * 2));
-    expect(detail.factor).toBeGreaterThanOrEqual(1.5);
-    expect(toe.bounds.maxX).toBeGreaterThanOrEqual(detail.to[0] + detail.radius * detail.factor - 1e-9);
-    // Beside the model, not over it.
-    const model = drawModel(heron.find((s) => s.step.id === 'foot1')!.before).bounds;
-    const reach = detail.radius * detail.factor;
-    expect(detail.to[0] - reach >= model.maxX || detail.to[0] + reach <= model.minX).toBe(true);
-    const half = drawStep(
-      heron.find((s) => s.step.id === 'half')!,
-      names,
-    );
-    expect(half.items.some((i) => i.kind === 'detail')).toBe(false);
-  });
+describe('enlargements', () => {
+  const stepOf = (id: string) => heron.find((s) => s.step.id === id)!;
 
-  test('without room for a circle the line itself is long enough to be seen', () => {
-    const foot = heron.find((s) => s.step.id === 'foot1')!;
-    const { items, bounds } = drawStep(foot, names, { isEnlarged: false });
-    expect(items.some((i) => i.kind === 'detail')).toBe(false);
+  test('a fold that takes up an eighth of the picture or less is its focus; a larger one is not', () => {
+    const toe = drawStep(stepOf('foot1'), names);
+    const { focus, bounds } = toe;
+    expect(focus).toBeDefined();
     const size = Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY);
-    const longOf = (all: readonly (typeof items)[number][]): number[] =>
-      all.flatMap((i) =>
-        i.kind === 'line' && i.style === 'valley'
-          ? [Math.hypot(i.to[0] - i.from[0], i.to[1] - i.from[1])]
-          : [],
-      );
-    const [drawn, folded] = [longOf(items), longOf(drawStep(foot, names).items)];
-    expect(Math.min(...drawn)).toBeGreaterThan(0.08 * size);
-    expect(Math.min(...folded)).toBeLessThan(Math.min(...drawn));
+    expect(focus!.maxX - focus!.minX).toBeLessThan(size / 2);
+    for (const chord of stepOf('foot1').trace!.chords)
+      for (const [x, y] of [chord.from, chord.to])
+        expect(x > focus!.minX && x < focus!.maxX && y > focus!.minY && y < focus!.maxY).toBe(true);
+    expect(drawStep(stepOf('half'), names).focus).toBeUndefined();
   });
 
-  test('the circle is part of the SVG, with its factor, and clips what is drawn in it', () => {
-    const drawing = drawStep(
-      heron.find((s) => s.step.id === 'foot1')!,
-      names,
+  test('every step of the cast that has a fold shows it over a tenth of the picture at least', () => {
+    for (const step of heron) {
+      const { items, bounds, focus } = drawStep(step, names);
+      const { minX, maxX, minY, maxY } = focus ?? bounds;
+      const size = Math.max(maxX - minX, maxY - minY);
+      const lines = items.flatMap((i) =>
+        i.kind === 'line' && i.facet === undefined ? [distance(i.from, i.to)] : [],
+      );
+      if (lines.length > 0) expect(Math.max(...lines) / size).toBeGreaterThan(0.09);
+    }
+  });
+
+  test('the focus is large in its part of the picture, and the whole stands beside it with that part framed', () => {
+    const drawing = drawStep(stepOf('foot1'), names);
+    const { main, whole } = frameOf(drawing, 500, 320, { margin: 24 });
+    expect(main.k).toBeGreaterThan(2 * whole!.k);
+    expect(whole!.box.right).toBeLessThanOrEqual(main.box.left);
+    const [x, y] = main.place([
+      (drawing.focus!.minX + drawing.focus!.maxX) / 2,
+      (drawing.focus!.minY + drawing.focus!.maxY) / 2,
+    ]);
+    expect(isWithin([x, y], main.box, -50)).toBe(true);
+    expect(isWithin([whole!.part.left, whole!.part.top], whole!.box)).toBe(true);
+    expect(main.back(main.place([0.3, 0.4]))[0]).toBeCloseTo(0.3, 9);
+    // What the folder looks at instead fills the picture.
+    const own = frameOf(drawing, 500, 320, {
+      margin: 24,
+      shown: { minX: 0, minY: 0, maxX: 0.5, maxY: 0.32 },
+    });
+    expect(own.whole).toBeUndefined();
+    expect(own.main.k).toBeCloseTo(1000, 6);
+  });
+
+  test('in a small picture the line itself is long enough to be seen', () => {
+    const { items, bounds, focus } = drawStep(stepOf('foot1'), names, { isEnlarged: false });
+    expect(focus).toBeUndefined();
+    const size = Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY);
+    const drawn = items.flatMap((i) =>
+      i.kind === 'line' && i.style === 'valley' ? [distance(i.from, i.to)] : [],
     );
-    const svg = toSvg(drawing, {
+    expect(Math.min(...drawn)).toBeGreaterThan(0.08 * size);
+  });
+
+  test('both are part of the SVG, each cut off at its box', () => {
+    const svg = toSvg(drawStep(stepOf('foot1'), names), {
       width: 400,
       height: 400,
       palette: dayPalette('#aabbcc', '#ffffff'),
       title: 'x',
     });
-    expect(svg).toMatch(/<clipPath id="detail-\d+"><circle/);
-    expect(svg).toMatch(/clip-path="url\(#detail-\d+\)"/);
-    expect(svg).toMatch(/>\d(\.5)? ×<\/text>/);
+    expect(svg.match(/<clipPath id="(large|whole)-/g)).toHaveLength(2);
+    expect(svg.match(/clip-path="url\(#(large|whole)-/g)).toHaveLength(2);
+  });
+
+  test('a crimp shows both its creases, in opposite senses, and a pleat too', () => {
+    const otter = replaySequence(toSequence(buildCastPlans().otter!)).steps;
+    const lines = (step: (typeof otter)[number]) =>
+      drawStep(step, names).items.flatMap((i) =>
+        i.kind === 'line' && i.facet === undefined ? [i.style] : [],
+      );
+    const crimps = otter.filter((s) => s.move.kind === 'crimp');
+    expect(crimps.length).toBeGreaterThan(1);
+    for (const step of crimps) expect(new Set(lines(step))).toEqual(new Set(['valley', 'mountain']));
+    const moth = replaySequence(toSequence(buildCastPlans().moth!)).steps;
+    const pleats = moth.filter((s) => s.move.kind === 'pleat');
+    expect(pleats.length).toBeGreaterThan(0);
+    for (const step of pleats) expect(new Set(lines(step))).toEqual(new Set(['valley', 'mountain']));
   });
 
   test('arrows with their bow lie within the picture', () => {
@@ -150,7 +194,7 @@ describe('names beside landmarks', () => {
     placeLabels(
       at.map((p) => ({ at: p, text })),
       size,
-    ).map(([x, y]) => ({
+    ).map(({ base: [x, y] }) => ({
       left: x,
       right: x + text.length * 0.58 * size,
       top: y - size * 0.84,
@@ -177,8 +221,42 @@ describe('names beside landmarks', () => {
   });
 
   test('a name alone stands at its usual side', () => {
-    const [[x, y]] = placeLabels([{ at: [50, 50], text: 'A' }], 13) as [[number, number]];
-    expect([x > 50, y < 50]).toEqual([true, true]);
+    const [{ base }] = placeLabels([{ at: [50, 50], text: 'A' }], 13) as [PlacedLabel];
+    expect([base[0] > 50, base[1] < 50]).toEqual([true, true]);
+  });
+
+  test('near the rim of the paper a name stands outside it, led to by a stroke; never outside the picture', () => {
+    const paper = [
+      [100, 60],
+      [200, 60],
+      [200, 240],
+      [100, 240],
+    ] as const;
+    const around = { box: { left: 0, top: 0, right: 300, bottom: 300 }, paper: [paper], strokes: [] };
+    const [{ base, leader }] = placeLabels([{ at: [180, 150], text: 'N2' }], 13, around) as [PlacedLabel];
+    expect(base[0]).toBeGreaterThan(200);
+    expect(leader).toBeDefined();
+    const rim = { ...around, box: { ...around.box, right: 201 } };
+    const [inside] = placeLabels([{ at: [180, 150], text: 'N2' }], 13, rim) as [PlacedLabel];
+    expect(inside.base[0] + 2 * 0.58 * 13).toBeLessThanOrEqual(201);
+  });
+
+  test('a name does not lie over the fold', () => {
+    const around = {
+      box: { left: 0, top: 0, right: 300, bottom: 300 },
+      paper: [],
+      strokes: [
+        [
+          [100, 150],
+          [260, 100],
+        ],
+      ] as const,
+    };
+    const [{ base }] = placeLabels([{ at: [100, 150], text: 'HD' }], 13, around) as [PlacedLabel];
+    const along = (x: number): number => 150 - ((x - 100) * 50) / 160;
+    const box = { left: base[0], right: base[0] + 15, top: base[1] - 11, bottom: base[1] + 3 };
+    const hit = [box.left, box.right].some((x) => x > 100 && along(x) > box.top && along(x) < box.bottom);
+    expect(hit).toBe(false);
   });
 });
 

@@ -34,7 +34,7 @@ import type { MoveTrace } from '../moves/index.ts';
 import type { StepNames } from '../references/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
-import { detailOf } from './detail.ts';
+import { focusOf } from './focus.ts';
 import type { DrawItem, Drawing, LineStyle } from './items.ts';
 
 /** Offset between two layers, in sheet sides, and the most a whole stack may spread. */
@@ -202,7 +202,7 @@ function newIn(made: readonly Segment[], crease: Segment): { isNew?: true } {
 
 /**
  * A step as a folder reads it in print: the model before it, the line to fold on, the arrow of the move, and the names
- * its sentence uses. `names` gives the short names of creases and marks. Small folds are drawn again, enlarged, where that
+ * its sentence uses. `names` gives the short names of creases and marks. A small fold is the picture's focus, where that
  * is not left out for want of room.
  */
 export function drawStep(
@@ -211,17 +211,18 @@ export function drawStep(
   { isEnlarged = true }: { readonly isEnlarged?: boolean } = {},
 ): Drawing {
   const model = drawModel(step.before);
-  const least = isEnlarged ? 0 : LEAST_SEEN * sizeOf(model.bounds);
+  const focus = isEnlarged ? focusOf(step.trace, model.bounds) : undefined;
+  const least = LEAST_SEEN * (focus ? sizeOf(focus) : isEnlarged ? 0 : sizeOf(model.bounds));
   const extra = drawMove(step, model.bounds, { ticks: names.get(step.step.id)?.repeats ?? 0, least });
-  const detail = isEnlarged ? detailOf(step.trace, model.bounds) : undefined;
-  const items = [...model.items, ...extra, ...drawNames(step, names), ...(detail ? [detail] : [])];
+  const items = [...model.items, ...extra, ...drawNames(step, names)];
   return {
     items,
     bounds: boundsOf([...cornersOfBounds(model.bounds), ...reachOf(items, sizeOf(model.bounds))]),
+    ...(focus ? { focus } : {}),
   };
 }
 
-/** A pinch is drawn so long at least where there is no room for a detail, as a share of the model's size. */
+/** A line is drawn so long at least, as a share of what is shown: where a small picture has no room to enlarge it. */
 const LEAST_SEEN = 0.1;
 /** Room for a push arrow, as a share of the model's size. */
 const PUSH_ROOM = 0.14;
@@ -233,7 +234,7 @@ const cornersOfBounds = ({ minX, minY, maxX, maxY }: Bounds): Point[] => [
   [maxX, maxY],
 ];
 
-/** What lies outside the model and still belongs to the picture: arrows with their bow, enlarged details. */
+/** What lies outside the model and still belongs to the picture: arrows with their bow. */
 const reachOf = (items: readonly DrawItem[], size: number): Point[] =>
   items.flatMap((item): Point[] => {
     if (item.kind === 'arrow') {
@@ -245,12 +246,7 @@ const reachOf = (items: readonly DrawItem[], size: number): Point[] =>
       if (item.style === 'push') return [add(item.from, tail)];
       return [item.from, item.to, [bow[0] - dy * off, bow[1] + dx * off]];
     }
-    if (item.kind !== 'detail') return [];
-    const reach = item.radius * item.factor;
-    return [
-      [item.to[0] - reach, item.to[1] - reach],
-      [item.to[0] + reach, item.to[1] + reach],
-    ];
+    return [];
   });
 
 function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string, StepNames>): DrawItem[] {

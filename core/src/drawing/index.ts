@@ -6,16 +6,20 @@ export type { Drawing, DrawItem, LineStyle, ArrowStyle } from './items.ts';
 export { drawModel, drawSheet, drawStep } from './drawing.ts';
 export type { ModelView } from './views.ts';
 export { drawAgainst, drawApart, drawThrough } from './views.ts';
+export type { Box, Frame, Frames } from './frame.ts';
+export { frameOf, isWithin } from './frame.ts';
+export type { PlacedLabel } from './labels.ts';
 export { placeLabels } from './labels.ts';
+export type { PlacedName } from './names.ts';
+export { placeNames, surroundingsOf } from './names.ts';
 export type { SvgOptions, Palette } from './svg.ts';
 export {
   NEW,
   SHADE_PER_LAYER,
+  WHOLE_WEIGHT,
   arrowPath,
   dayPalette,
-  enlargedPlace,
   equalPath,
-  sayFactor,
   squarePath,
   strokeOf,
   toSvg,

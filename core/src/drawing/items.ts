@@ -45,14 +45,6 @@ export type DrawItem =
       readonly parts: number;
     }
   | {
-      /** A place drawn again in a circle, larger by a factor. Radius in sheet sides, before it is enlarged. */
-      readonly kind: 'detail';
-      readonly at: Point;
-      readonly radius: number;
-      readonly factor: number;
-      readonly to: Point;
-    }
-  | {
       readonly kind: 'landmark';
       readonly at: Point;
       readonly name: string;
@@ -63,4 +55,6 @@ export interface Drawing {
   readonly items: readonly DrawItem[];
   /** What is drawn, without room for names. */
   readonly bounds: Bounds;
+  /** The part to be drawn large, with the whole beside it; where it is missing the whole is the picture. */
+  readonly focus?: Bounds;
 }

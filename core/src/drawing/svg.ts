@@ -1,7 +1,8 @@
 import type { Point } from '../geometry/index.ts';
 import { lineOnPaper, shadeOf } from '../colour/index.ts';
 import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
-import { placeLabels } from './labels.ts';
+import { type Frame, frameOf } from './frame.ts';
+import { type PlacedName, placeNames } from './names.ts';
 
 /** Colours of one drawing: the two paper sides and the inks on them. */
 export interface Palette {
@@ -66,84 +67,70 @@ export interface SvgOptions {
   readonly margin?: number;
 }
 
-/** A drawing as a standalone SVG document; y is turned to point down. */
+/**
+ * A drawing as a standalone SVG document; y is turned to point down. What has a focus is drawn with it large and the whole
+ * beside it.
+ */
 export function toSvg(drawing: Drawing, options: SvgOptions): string {
   const { width, height, palette, weight = 1, margin = 24 } = options;
-  const { bounds } = drawing;
-  const k = Math.min(
-    (width - 2 * margin) / Math.max(bounds.maxX - bounds.minX, 1e-6),
-    (height - 2 * margin) / Math.max(bounds.maxY - bounds.minY, 1e-6),
-  );
-  const [cx, cy] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
-  const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
-  const body = renderItems(drawing.items, { place, palette, weight });
-  const details = drawing.items
-    .flatMap((item, i) =>
-      item.kind === 'detail' ? [renderDetail(item, i, drawing.items, { place, palette, weight })] : [],
-    )
-    .join('\n');
+  const frames = frameOf(drawing, width, height, { margin });
+  const { main, whole } = frames;
   const title = options.title.replace(/[&<>]/g, (c) => `&#${c.charCodeAt(0)};`);
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img"><title>${title}</title>\n${body}\n${details}\n</svg>\n`;
+  const body = whole
+    ? [
+        renderIn(drawing, main, { palette, weight }, 'large'),
+        renderIn(drawing, whole, { palette, weight: weight * WHOLE_WEIGHT }, 'whole'),
+        boxPath(whole.part, palette.ink),
+      ].join('\n')
+    : renderItems(drawing.items, main, { palette, weight });
+  const names = placeNames(drawing, frames, FONT)
+    .map((n) => renderName(n, palette))
+    .join('\n');
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img"><title>${title}</title>\n${body}\n${names}\n</svg>\n`;
 }
+
+/** Lines of the whole beside an enlargement are so much thinner. */
+export const WHOLE_WEIGHT = 0.55;
+
+/** The drawing cut off at the box of a frame. */
+function renderIn(drawing: Drawing, frame: Frame, look: Look, id: string): string {
+  const { left, top, right, bottom } = frame.box;
+  const rect = `x="${left.toFixed(2)}" y="${top.toFixed(2)}" width="${(right - left).toFixed(2)}" height="${(bottom - top).toFixed(2)}"`;
+  const clip = `${id}-${Math.round(left)}-${Math.round(top)}-${Math.round(right)}`;
+  return `<clipPath id="${clip}"><rect ${rect}/></clipPath><g clip-path="url(#${clip})">${renderItems(drawing.items, frame, look)}</g>`;
+}
+
+const boxPath = ({ left, top, right, bottom }: Frame['box'], ink: string): string =>
+  `<rect x="${left.toFixed(2)}" y="${top.toFixed(2)}" width="${(right - left).toFixed(2)}" height="${(bottom - top).toFixed(2)}" fill="none" stroke="${ink}" stroke-width="1"/>`;
 
 const at = (p: Point): string => `${p[0].toFixed(2)},${p[1].toFixed(2)}`;
 
-interface Frame {
-  readonly place: (p: Point) => Point;
+interface Look {
   readonly palette: Palette;
   readonly weight: number;
 }
 
 const FONT = 13;
 
-function renderItems(items: readonly DrawItem[], frame: Frame): string {
-  const named = items.filter((i) => i.kind === 'landmark');
-  const labels = placeLabels(
-    named.map((i) => ({ at: frame.place(i.at), text: i.name })),
-    FONT,
-  );
-  return items
-    .map((item) => renderItem(item, frame, item.kind === 'landmark' ? labels[named.indexOf(item)]! : [0, 0]))
-    .join('\n');
-}
+const renderItems = (items: readonly DrawItem[], frame: Frame, look: Look): string =>
+  items.map((item) => renderItem(item, frame.place, look)).join('\n');
 
-/** Where a point of the drawing lies in the enlarged circle. */
-export const enlargedPlace =
-  (place: (p: Point) => Point, detail: Extract<DrawItem, { kind: 'detail' }>) =>
-  (p: Point): Point => {
-    const [[x, y], [ax, ay], [tx, ty]] = [place(p), place(detail.at), place(detail.to)];
-    return [tx + (x - ax) * detail.factor, ty + (y - ay) * detail.factor];
-  };
-
-/** "2.5 x": by how much the detail is larger. */
-export const sayFactor = (factor: number): string => `${factor} ×`;
-
-function renderDetail(
-  detail: Extract<DrawItem, { kind: 'detail' }>,
-  number: number,
-  items: readonly DrawItem[],
-  frame: Frame,
+function renderName(
+  { at: [x, y], base, leader, name, look, fontSize }: PlacedName,
+  palette: Palette,
 ): string {
-  const { place, palette } = frame;
-  const [[ax, ay], [tx, ty]] = [place(detail.at), place(detail.to)];
-  const r = Math.abs(place([detail.at[0] + detail.radius, detail.at[1]])[0] - ax);
-  const inside = renderItems(
-    items.filter((i) => i.kind !== 'detail'),
-    { ...frame, place: enlargedPlace(place, detail) },
-  );
-  const [R, f] = [r * detail.factor, (n: number): string => n.toFixed(2)];
-  return [
-    `<clipPath id="detail-${number}"><circle cx="${f(tx)}" cy="${f(ty)}" r="${f(R)}"/></clipPath>`,
-    `<circle cx="${f(ax)}" cy="${f(ay)}" r="${f(r)}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`,
-    `<line x1="${f(ax)}" y1="${f(ay - Math.sign(ay - ty) * r)}" x2="${f(tx)}" y2="${f(ty)}" stroke="${palette.ink}" stroke-width="0.7"/>`,
-    `<circle cx="${f(tx)}" cy="${f(ty)}" r="${f(R)}" fill="#ffffff"/>`,
-    `<g clip-path="url(#detail-${number})">${inside}</g>`,
-    `<circle cx="${f(tx)}" cy="${f(ty)}" r="${f(R)}" fill="none" stroke="${palette.ink}" stroke-width="1.4"/>`,
-    `<text x="${f(tx - 8)}" y="${f(ty + R + 14)}" font-family="Source Sans 3, sans-serif" font-size="12" fill="${palette.ink}">${sayFactor(detail.factor)}</text>`,
-  ].join('\n');
+  const kite = `<path d="M${x.toFixed(2)} ${(y - 6).toFixed(2)}l4 5l-4 7l-4 -7z" fill="${look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/>`;
+  const stroke = leader
+    ? `<path d="M${at(leader[0])}L${at(leader[1])}" fill="none" stroke="${palette.ink}" stroke-width="0.8"/>`
+    : '';
+  const text = (paint: string): string =>
+    `<text x="${base[0].toFixed(1)}" y="${base[1].toFixed(1)}" font-family="Source Sans 3, sans-serif" font-size="${fontSize}" font-weight="600" ${paint}>${name}</text>`;
+  // The halo is a text of its own: not every reader paints strokes first.
+  const both = `${text('fill="#ffffff" stroke="#ffffff" stroke-width="3" aria-hidden="true"')}${text(`fill="${palette.ink}"`)}`;
+  return look === 'label' ? stroke + both : stroke + kite + both;
 }
 
-function renderItem(item: DrawItem, { place, palette, weight }: Frame, label: Point): string {
+function renderItem(item: DrawItem, place: Frame['place'], { palette, weight }: Look): string {
   switch (item.kind) {
     case 'facet': {
       const fill = shadeOf(
@@ -165,23 +152,14 @@ function renderItem(item: DrawItem, { place, palette, weight }: Frame, label: Po
             `<path d="${d.d}" fill="${d.filled ? palette.ink : 'none'}" stroke="${palette.ink}" stroke-width="1.6" stroke-linejoin="round"/>`,
         )
         .join('');
-    case 'landmark': {
-      const [x, y] = place(item.at);
-      const kite = `<path d="M${x} ${y - 6}l4 5l-4 7l-4 -7z" fill="${item.look === 'chosen' ? palette.valley : palette.back}" stroke="${palette.ink}" stroke-width="1.2"/>`;
-      const text = (paint: string): string =>
-        `<text x="${label[0].toFixed(1)}" y="${label[1].toFixed(1)}" font-family="Source Sans 3, sans-serif" font-size="${FONT}" font-weight="600" ${paint}>${item.name}</text>`;
-      // The halo is a text of its own: not every reader paints strokes first.
-      const name = `${text('fill="#ffffff" stroke="#ffffff" stroke-width="3" aria-hidden="true"')}${text(`fill="${palette.ink}"`)}`;
-      return item.look === 'label' ? name : kite + name;
-    }
+    case 'landmark':
+      return '';
     case 'square': {
       const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
       return `<path d="${squarePath(from, [to[0] - from[0], to[1] - from[1]])}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`;
     }
     case 'equal':
       return `<path d="${equalPath(place(item.from), place(item.to), item.parts)}" fill="none" stroke="${palette.ink}" stroke-width="1.4"/>`;
-    case 'detail':
-      return '';
   }
 }
 

@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { type RefoldCrease, collapse as collapseOn, listCollapses } from '../moves/index.ts';
-import { type Names, type Reader, pointRefSchema, shortPoint } from '../references/index.ts';
+import { readExact } from '../geometry/index.ts';
+import {
+  type Names,
+  type PointRef,
+  type Reader,
+  pointRefSchema,
+  sayList,
+  shortPoint,
+} from '../references/index.ts';
 import { picks, throughLayers } from './fields.ts';
 import { foldsTogether } from './refolded.ts';
 import { defineKind, drawn, nothing, wrap } from './spec.ts';
@@ -39,8 +47,19 @@ const readCreases = (move: Collapse, read: Reader): RefoldCrease[] =>
         },
   );
 
+/** More creases than this are told by what they are and by the picture, not one by one. */
+const MOST_TOLD = 6;
+
 function sayCollapse(move: Collapse, names: Names): string {
-  const list = (sense: 'mountain' | 'valley' | 'folded'): string =>
+  const known = findPattern(move);
+  const counts = (['mountain', 'valley', 'folded'] as const).flatMap((s) => {
+    const count = move.creases.filter((c) => c.sense === s).length;
+    return count > 0 ? [`${count} ${s === 'folded' ? 'either way' : s}`] : [];
+  });
+  if (known) return `Collapse to the ${known}, on the ${move.creases.length} creases drawn.`;
+  if (move.creases.length > MOST_TOLD)
+    return `Collapse on the ${move.creases.length} creases drawn${sayGrid(move)}, all together: ${sayList(counts)}.`;
+  const list = (sense: Collapse['creases'][number]['sense']): string =>
     move.creases
       .filter((c) => c.sense === sense)
       .map((c) => `${shortPoint(c.from, names)}–${shortPoint(c.to, names)}`)
@@ -50,6 +69,72 @@ function sayCollapse(move: Collapse, names: Names): string {
     list(s) ? [`${s === 'folded' ? 'either way' : s}: ${list(s)}`] : [],
   );
   return `Collapse on all these creases together. ${seen}, ${senses.join('; ')}.`;
+}
+
+type End = 'corner' | 'middle';
+
+/** Patterns of six creases from the centre of a square, by the ends of those of either sense; the senses may change places. */
+const PATTERNS: readonly { readonly name: string; readonly four: End; readonly two: End }[] = [
+  { name: 'preliminary base', four: 'middle', two: 'corner' },
+  { name: 'waterbomb base', four: 'corner', two: 'middle' },
+];
+
+/** The name of the base the creases are those of; undefined where it is none of the two that have one crease pattern. */
+function findPattern({ creases, through }: Collapse): string | undefined {
+  if (through !== 'sheet' || creases.length !== 6) return undefined;
+  const ends = creases.map((c) =>
+    nameOf(c.from) === 'O' ? nameOf(c.to) : nameOf(c.to) === 'O' ? nameOf(c.from) : '',
+  );
+  const kindOf = (name: string): End | undefined =>
+    /^[A-D]$/.test(name) ? 'corner' : /^mid [A-D]{2}$/.test(name) ? 'middle' : undefined;
+  if (new Set(ends).size !== 6) return undefined;
+  return PATTERNS.find(({ four, two }) => {
+    const own = creases.map((c, i) => ({ sense: c.sense, end: kindOf(ends[i]!) }));
+    const [fours, twos] = [own.filter((o) => o.end === four), own.filter((o) => o.end === two)];
+    const senses = [fours, twos].map((list) => [...new Set(list.map((o) => o.sense))]);
+    return (
+      fours.length === 4 &&
+      twos.length === 2 &&
+      senses.every((s) => s.length === 1 && s[0] !== 'folded') &&
+      senses[0]![0] !== senses[1]![0]
+    );
+  })?.name;
+}
+
+const nameOf = (ref: PointRef): string => (ref.kind === 'named' ? ref.name : '');
+
+/** Words of grids, by how many parts an edge is in. */
+const GRIDS: Readonly<Record<number, string>> = {
+  4: 'quarters',
+  6: 'sixths',
+  8: 'eighths',
+  10: 'tenths',
+  12: 'twelfths',
+  16: 'sixteenths',
+  24: 'twenty-fourths',
+  32: 'thirty-seconds',
+  64: 'sixty-fourths',
+};
+
+/** " of the grid of sixteenths", where all ends lie on one; empty where they do not. */
+function sayGrid({ creases }: Collapse): string {
+  const shares = creases.flatMap((c) => [c.from, c.to].map(sharesOf));
+  const parts = Object.keys(GRIDS)
+    .map(Number)
+    .find((n) => shares.every((list) => list?.every((v) => isWhole(v * n))));
+  return parts === undefined ? '' : ` of the grid of ${GRIDS[parts]}`;
+}
+
+const isWhole = (value: number): boolean => Math.abs(value - Math.round(value)) < SAME_PART;
+/** Shares of an edge this near to a whole number of parts are one; written shares are exact to nine digits. */
+const SAME_PART = 1e-7;
+
+/** Where a point lies on the square's edges, in shares; undefined where it is found by folding. */
+function sharesOf(ref: PointRef): number[] | undefined {
+  if (ref.kind === 'named') return /^([A-DO]|mid [A-D]{2})$/.test(ref.name) ? [0.5] : undefined;
+  if (ref.kind !== 'sheet') return undefined;
+  const read = ref.at.map((v) => readExact(v));
+  return read.flatMap((r) => (r.ok ? [r.value] : [NaN]));
 }
 
 /** Many creases folded at once. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { crimp as crimpFlap, listCrimps } from '../moves/index.ts';
-import { sayFoldLine } from '../references/index.ts';
+import { sayFoldLine, sayNextLine } from '../references/index.ts';
 import { flap, lines, mode, picks } from './fields.ts';
 import { drawnByMode } from './reflected.ts';
 import { defineKind, nothing, wrap } from './spec.ts';
@@ -22,7 +22,7 @@ export const crimp = defineKind(schema, {
   glossary: 'two reverse folds side by side bend or shorten a doubled flap',
   word: () => 'crimp',
   say: (move, names) =>
-    `${WORDS[move.mode]} ${sayFoldLine(move.lines[0], names)}, and back ${sayFoldLine(move.lines[1], names)}.`,
+    `${WORDS[move.mode]} ${sayFoldLine(move.lines[0], names)}, and back ${sayNextLine(move.lines[1], move.lines[0], names)}.`,
   map: (move, to) => ({
     ...move,
     lines: to.lines(move.lines),

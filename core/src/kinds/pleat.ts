@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pleat as pleatStrip } from '../moves/index.ts';
-import { sayFoldLine } from '../references/index.ts';
+import { sayFoldLine, sayNextLine } from '../references/index.ts';
 import { flap, layers, lines, points, sense } from './fields.ts';
 import {
   defineKind,
@@ -29,7 +29,7 @@ export const pleat = defineKind(schema, {
   glossary: 'paper is folded over one line and back over a second one beside it',
   word: () => 'pleat',
   say: (move, names) =>
-    `Pleat: ${move.sense}-fold ${sayFoldLine(move.lines[0], names)}, and back ${sayFoldLine(move.lines[1], names)}${move.layers === 'all' ? '; all layers' : ''}.`,
+    `Pleat: ${move.sense}-fold ${sayFoldLine(move.lines[0], names)}, and back ${sayNextLine(move.lines[1], move.lines[0], names)}${move.layers === 'all' ? '; all layers' : ''}.`,
   map: (move, to) => ({
     ...move,
     sense: to.turn(move.sense),

@@ -5,6 +5,7 @@ import {
   centroidOf,
   compose,
   mirrorLine,
+  mirrorPoint,
   reflectionIn,
   sideOf,
   tolerance,
@@ -23,6 +24,7 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { closeTo } from './between.ts';
 import { foldOver, toTrace } from './fold.ts';
+import type { Turn } from './parted.ts';
 import { type LaidPaper, PieceOrder, type Picks, settleAll, settleFirst } from './lay.ts';
 import { rankPieces } from './preference.ts';
 import { type Rim, carryFront, findRims, splitAtSpine } from './rims.ts';
@@ -150,9 +152,30 @@ function bendFlap(state: FlatState, request: CrimpRequest): Outcome<BentFlap, Re
   return done({
     laid,
     orders,
-    trace: toTrace(state, turns.near, { line: near, flap: request.flap }),
+    trace: traceOfBoth(state, turns, request),
     refusal: { ...explain(rims.near, request.mode), ...(at ? { at } : {}) },
   });
+}
+
+/** Both lines where they lie on the flap, the second in the other sense; the tip goes over both. */
+function traceOfBoth(
+  state: FlatState,
+  turns: { readonly near: Turn; readonly far: Turn },
+  { lines: [near, far], flap, mode }: CrimpRequest,
+): MoveTrace {
+  const first = toTrace(state, turns.near, { line: near, flap });
+  const second = toTrace(state, turns.far, { line: far, flap });
+  const [sense, back] =
+    mode === 'inside' ? (['mountain', 'valley'] as const) : (['valley', 'mountain'] as const);
+  return {
+    ...first,
+    chords: [
+      ...first.chords.map((c) => ({ ...c, sense })),
+      ...second.chords.map((c) => ({ ...c, sense: back })),
+    ],
+    from: second.from,
+    to: mirrorPoint(near, mirrorPoint(far, second.from)),
+  };
 }
 
 function explain(rims: readonly Rim[], mode: CrimpRequest['mode']): Refusal {
@@ -204,7 +227,7 @@ export interface PleatRequest {
 export function pleat(state: FlatState, request: PleatRequest): Outcome<MoveResult, Refusal> {
   const made = pleatAs(state, request);
   if (made.ok || made.fault.kind !== 'through') return made;
-  const other: CreaseSense = request.sense === 'valley' ? 'mountain' : 'valley';
+  const other = otherSense(request.sense);
   const ways = [
     { change: { sense: other }, words: `pleat it ${other}` },
     { change: { layers: 'all' as const, hold: [] }, words: 'pleat all layers beyond the line together' },
@@ -234,9 +257,36 @@ function pleatAs(state: FlatState, request: PleatRequest): Outcome<MoveResult, R
   return done({
     state: second.value.state,
     made: [...first.value.made, ...second.value.made],
-    ...(first.value.trace ? { trace: first.value.trace } : {}),
+    ...tracePleat(request, first.value.trace, second.value.trace),
   });
 }
+
+/** Both creases where they lie before the pleat, in their senses; the paper beyond goes over both. */
+function tracePleat(
+  { lines: [near, far], sense }: PleatRequest,
+  first: MoveTrace | undefined,
+  second: MoveTrace | undefined,
+): { trace?: MoveTrace } {
+  if (!first || !second) return {};
+  const from = mirrorPoint(near, second.from);
+  return {
+    trace: {
+      ...first,
+      chords: [
+        ...first.chords.map((c) => ({ ...c, sense })),
+        ...second.chords.map((c) => ({
+          from: mirrorPoint(near, c.from),
+          to: mirrorPoint(near, c.to),
+          sense: otherSense(sense),
+        })),
+      ],
+      from,
+      to: mirrorPoint(near, mirrorPoint(far, from)),
+    },
+  };
+}
+
+const otherSense = (sense: CreaseSense): CreaseSense => (sense === 'valley' ? 'mountain' : 'valley');
 
 /** Material points of all paper that lay beyond both lines and was moved. */
 function movedBeyond(

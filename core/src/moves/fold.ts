@@ -306,7 +306,7 @@ export function toTrace(
     if (ends.length === 2 && !isSamePoint(ends[0]!, ends[1]!, tolerance.overlap))
       chords.push({ from: ends[0]!, to: ends[1]! });
   }
-  const from = toModel(state, request.flap[0]!)!;
+  const from = farther(toModel(state, request.flap[0]!)!, turn, request.line);
   return {
     line: request.line,
     chords: joinSegments(dropCovered(chords), () => true),
@@ -314,6 +314,23 @@ export function toTrace(
     to: mirrorPoint(request.line, from),
     layersAtCrease: layersAlong(chords),
   };
+}
+
+/** A point nearer to the line than this share of what lies farthest off shows nothing of the way the paper goes. */
+const SHOWS = 0.25;
+
+/** The point that stands for the paper that moves; the one farthest from the line where the own one lies close to it. */
+function farther(own: Point, { mesh, moving }: Turn, line: Line): Point {
+  const off = (p: Point): number => Math.abs(sideOf(line, p));
+  let far = own;
+  for (const i of moving) {
+    const { loop, before } = mesh.pieces[i]!;
+    for (const v of loop) {
+      const at = apply(before, mesh.vertices[v]!);
+      if (off(at) > off(far) + tolerance.alike) far = at;
+    }
+  }
+  return off(own) < SHOWS * off(far) ? far : own;
 }
 
 /** Equal stretches (layers on top of each other) once. */

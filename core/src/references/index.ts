@@ -34,6 +34,7 @@ export {
   sayFoldLine,
   sayLine,
   sayList,
+  sayNextLine,
   sayPair,
   sayPoint,
   shortPoint,

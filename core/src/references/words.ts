@@ -58,6 +58,25 @@ export function sayFoldLine(line: LineRef, names: Names): string {
   }
 }
 
+/** A second line beside a first one: what both have in common is not said again. */
+export function sayNextLine(line: LineRef, first: LineRef, names: Names): string {
+  const [at, isAlike] = [
+    (l: LineRef & { at: PointRef }): string => sayPoint(l.at, names),
+    (a: PointRef | LineRef, b: PointRef | LineRef): boolean => JSON.stringify(a) === JSON.stringify(b),
+  ];
+  if (
+    line.kind === 'turned' &&
+    first.kind === 'turned' &&
+    isAlike(line.towards, first.towards) &&
+    Math.sign(line.degrees) === Math.sign(first.degrees)
+  )
+    return `through ${at(line)} at ${sayDegrees(line.degrees)}°`;
+  if (line.kind === 'beside' && first.kind === 'beside' && isAlike(line.to, first.to))
+    return `through ${at(line)}, even with it`;
+  if (line.kind === 'across' && first.kind === 'across' && isAlike(line.to, first.to)) return `at ${at(line)}`;
+  return sayFoldLine(line, names);
+}
+
 function sayThrough(a: PointRef, b: PointRef, names: Names): string {
   const pair = sayPair([a, b], names);
   const simple = a.kind !== 'meet' && b.kind !== 'meet';

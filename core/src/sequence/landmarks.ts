@@ -10,6 +10,9 @@ export interface UsedLandmark {
   readonly at: Point;
 }
 
+/** A sentence names no more; a collapse of many creases is told by its picture. */
+const MOST_NAMED = 14;
+
 /** What the sentence of a move names: corners, marks, creases; constructed points stand for the ones they are made of. */
 export function landmarksUsed(move: Move, context: ResolveContext): UsedLandmark[] {
   const found = new Map<string, UsedLandmark>();
@@ -29,5 +32,5 @@ export function landmarksUsed(move: Move, context: ResolveContext): UsedLandmark
       add(ref, crease && toModel(context.state, between(crease.from, crease.to, 0.32)));
     },
   });
-  return [...found.values()];
+  return found.size > MOST_NAMED ? [] : [...found.values()];
 }

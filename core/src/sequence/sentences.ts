@@ -1,5 +1,5 @@
-import { sayMove } from '../kinds/index.ts';
-import { type Names, lowerFirst } from '../references/index.ts';
+import { type Move, refsOf, sayMove } from '../kinds/index.ts';
+import { type Names, lowerFirst, sayLine, sayList, sayPoint, walkRefs } from '../references/index.ts';
 import type { SheetSymmetry } from '../sheet/index.ts';
 import { nameSteps } from './names.ts';
 import { writeOut, type Sequence } from './replay.ts';
@@ -19,7 +19,41 @@ export function sayStep(step: Step, sequence: Sequence): string {
     number === undefined
       ? 'Repeat a step that is gone'
       : `Repeat step ${number} ${sayMap(map)}${isBehind ? ', behind' : ''}`;
-  return written.ok ? `${again}: ${lowerFirst(sayMove(written.value, names))}${taste}` : `${again}.`;
+  if (!written.ok) return `${again}.`;
+  const whole = `${again}: ${lowerFirst(sayMove(written.value, names))}${taste}`;
+  if (whole.length <= TWO_LINES) return whole;
+  const original = sequence.steps.find((s) => s.id === of);
+  const others = original ? sayOthers(original.move, written.value, names) : undefined;
+  return others === undefined ? whole : `${again}${others}.${taste}`;
+}
+
+/** Letters that two lines of the page hold. */
+const TWO_LINES = 150;
+/** More names than this are no shorter than the sentence itself. */
+const MOST_OTHERS = 4;
+
+/** ", with corner D for corner B": what a repeat names instead; undefined where the two do not correspond name by name. */
+function sayOthers(original: Move, repeated: Move, names: Names): string | undefined {
+  const [was, now] = [original, repeated].map((move) => wordsIn(move, names));
+  if (was!.length !== now!.length) return undefined;
+  const pairs = was!.flatMap((w, i) => (w === now![i] ? [] : [`${now![i]} for ${w}`]));
+  const once = [...new Set(pairs)];
+  if (once.length > MOST_OTHERS) return undefined;
+  return once.length > 0 ? `, with ${sayList(once)}` : '';
+}
+
+/** Every name a sentence of the move would use, in order. */
+function wordsIn(move: Move, names: Names): string[] {
+  const { points, lines } = refsOf(move);
+  const words: string[] = [];
+  // As in a sentence: where there are lines, points only say which paper moves.
+  walkRefs(lines.length > 0 ? { points: [], lines } : { points, lines }, {
+    point: (p) => {
+      if (p.kind !== 'sheet') words.push(sayPoint(p, names));
+    },
+    crease: (l) => words.push(sayLine(l, names)),
+  });
+  return words;
 }
 
 /** "AC", or "the line through the middles of AB and CD". */

@@ -65,7 +65,7 @@ describe('what the steps say', () => {
 
   test('no sentence runs on, names a coordinate with long decimals, or says a gone step', () => {
     for (const sentence of Object.values(castSentences).flat()) {
-      expect(sentence.length).toBeLessThanOrEqual(260);
+      expect(sentence.length).toBeLessThanOrEqual(160);
       expect(sentence).not.toMatch(/\d\.\d{4}|undefined|NaN|gone/);
       expect(sentence).toMatch(/^[A-Z].*\.$/);
     }

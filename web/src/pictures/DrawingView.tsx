@@ -1,23 +1,10 @@
-import { type PointerEvent, type ReactNode, memo, useId, useMemo, useRef } from 'react';
-import {
-  enlargedPlace,
-  placeLabels,
-  sayFactor,
-  type DrawItem,
-  type Drawing,
-  type Palette,
-} from '@jade/core/drawing';
-import { type Point, distance } from '@jade/core/geometry';
+import { type PointerEvent, type ReactNode, memo, useEffect, useId, useMemo, useRef } from 'react';
+import { type Drawing, type Frame, type Palette, WHOLE_WEIGHT, frameOf } from '@jade/core/drawing';
+import type { Bounds, Point } from '@jade/core/geometry';
 import { Arrow, Item } from './items.tsx';
+import { type Mark, Marks } from './Marks.tsx';
+import { Names } from './Names.tsx';
 import { joinStrokes } from './strokes.ts';
-
-export interface Mark {
-  readonly key: string;
-  readonly name: string;
-  readonly at: Point;
-  readonly look: 'known' | 'chosen' | 'made';
-  readonly showName: boolean;
-}
 
 export interface DrawingViewProps {
   readonly drawing: Drawing;
@@ -30,6 +17,8 @@ export interface DrawingViewProps {
   readonly className?: string;
   /** Model units to px; without it the drawing fills its box. */
   readonly scale?: number;
+  /** The part of the drawing that fills the box instead of all of it. */
+  readonly shown?: Bounds | undefined;
   readonly hovered?: number | null;
   readonly onHover?: (facet: number | null) => void;
   readonly marks?: readonly Mark[];
@@ -39,12 +28,17 @@ export interface DrawingViewProps {
   readonly onMove?: (at: Point | null, pxPerUnit: number) => void;
   /** A point grabbed, moved and let go; `left` when the pointer leaves the drawing. */
   readonly onDrag?: (phase: DragPhase, at: Point, pxPerUnit: number) => void;
+  /** The wheel turned over a point: above 1 closer, below 1 wider. */
+  readonly onZoom?: ((at: Point, factor: number) => void) | undefined;
   readonly children?: (place: (p: Point) => Point) => ReactNode;
 }
 
 export type DragPhase = 'grabbed' | 'moved' | 'let go' | 'left';
 
-/** A display list as SVG; drawn again only when what it is given changes. Facets light up under the pointer; landmarks are buttons when they can be chosen. */
+/**
+ * A display list as SVG, drawn again only when what it is given changes. A drawing with a focus is shown with it large and
+ * the whole beside it. Facets light up under the pointer; landmarks are buttons when they can be chosen.
+ */
 export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
   const {
     drawing,
@@ -65,10 +59,13 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
   } = props;
   const svg = useRef<SVGSVGElement>(null);
   const titleId = useId();
-  const { place, back, k } = useMemo(
-    () => buildFrame(drawing, width, height, margin, props.scale),
-    [drawing, width, height, margin, props.scale],
+  const { scale, shown } = props;
+  const frames = useMemo(
+    () => frameOf(drawing, width, height, { margin, scale, shown }),
+    [drawing, width, height, margin, scale, shown],
   );
+  const { main, whole } = frames;
+  const { place, back, k } = main;
 
   const painted = useMemo(() => joinStrokes(drawing.items), [drawing.items]);
 
@@ -79,16 +76,13 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
     return back([p.x, p.y]);
   };
 
-  /** Of marks whose places to press lie over each other the one nearest to the pointer, whichever is drawn on top. */
-  const nearestMark = (at: Point | undefined, pressed: Mark): string =>
-    at && marks
-      ? marks.reduce((a, b) => (distance(b.at, at) < distance(a.at, at) - 1e-9 ? b : a), pressed).key
-      : pressed.key;
-
   const drag = (phase: DragPhase, event: PointerEvent): void => {
     const at = toOwn(event);
     if (at) onDrag?.(phase, at, k);
   };
+
+  useWheel(svg, props.onZoom, back);
+  const picture = { painted, drawing, palette, weight };
 
   return (
     <svg
@@ -119,6 +113,45 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
       }
     >
       <title id={titleId}>{title}</title>
+      {whole || shown ? (
+        <Cut frame={main}>
+          <Picture {...picture} place={place} hovered={hovered} onHover={onHover} />
+        </Cut>
+      ) : (
+        <Picture {...picture} place={place} hovered={hovered} onHover={onHover} />
+      )}
+      {whole && (
+        <>
+          <Cut frame={whole}>
+            <Picture
+              {...picture}
+              weight={weight * WHOLE_WEIGHT}
+              place={whole.place}
+              hovered={null}
+              onHover={undefined}
+            />
+          </Cut>
+          <Outline box={whole.part} />
+          <Outline box={main.box} />
+        </>
+      )}
+      {!marks && <Names drawing={drawing} frames={frames} weight={weight} />}
+      {marks && <Marks marks={marks} drawing={drawing} frame={main} toOwn={toOwn} onMark={onMark} />}
+      {props.children?.(place)}
+    </svg>
+  );
+});
+
+interface PictureProps extends Pick<DrawingViewProps, 'drawing' | 'palette' | 'hovered' | 'onHover'> {
+  readonly painted: ReturnType<typeof joinStrokes>;
+  readonly weight: number;
+  readonly place: Frame['place'];
+}
+
+/** Paper, lines and arrows in one frame. */
+function Picture({ painted, drawing, palette, weight, place, hovered, onHover }: PictureProps) {
+  return (
+    <>
       <g style={{ filter: 'brightness(var(--paper-dim))' }}>
         {painted.map((item, i) => (
           <Item
@@ -133,195 +166,59 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
         ))}
       </g>
       {drawing.items.map((item, i) => item.kind === 'arrow' && <Arrow key={i} item={item} place={place} />)}
-      {!marks && <Names drawing={drawing} place={place} weight={weight} />}
-      {drawing.items.map(
-        (item, i) =>
-          item.kind === 'detail' && (
-            <Enlarged
-              key={`d${i}`}
-              detail={item}
-              drawing={drawing}
-              place={place}
-              palette={palette}
-              weight={weight}
-            />
-          ),
-      )}
-      {marks?.map((m) => (
-        <Landmark
-          key={m.key}
-          mark={m}
-          at={place(m.at)}
-          onMark={onMark}
-          nearest={(event) => nearestMark(toOwn(event), m)}
-        />
-      ))}
-      {props.children?.(place)}
-    </svg>
+    </>
   );
-});
-
-function buildFrame(drawing: Drawing, width: number, height: number, margin: number, scale?: number) {
-  const { minX, minY, maxX, maxY } = drawing.bounds;
-  const fit = Math.min(
-    (width - 2 * margin) / Math.max(maxX - minX, 1e-6),
-    (height - 2 * margin) / Math.max(maxY - minY, 1e-6),
-  );
-  const k = Math.min(scale ?? fit, fit);
-  const [cx, cy] = [(minX + maxX) / 2, (minY + maxY) / 2];
-  const place = (p: Point): Point => [width / 2 + (p[0] - cx) * k, height / 2 - (p[1] - cy) * k];
-  const back = (p: Point): Point => [cx + (p[0] - width / 2) / k, cy - (p[1] - height / 2) / k];
-  return { place, back, k };
 }
 
-type Place = (p: Point) => Point;
-
-/** Names of the drawing itself: a kite with its name, or a crease's name alone, none over another. */
-function Names({ drawing, place, weight }: { drawing: Drawing; place: Place; weight: number }) {
-  const size = weight > 1 ? 18 : 13;
-  const named = drawing.items.filter((i) => i.kind === 'landmark');
-  const labels = placeLabels(
-    named.map((i) => ({ at: place(i.at), text: i.name })),
-    size,
-  );
-  return named.map((item, i) => {
-    const [x, y] = place(item.at);
-    return (
-      <g key={i} pointerEvents="none">
-        {item.look !== 'label' && (
-          <path
-            d={`M${x} ${y - 6}l4.5 5.5l-4.5 8l-4.5 -8z`}
-            fill={item.look === 'chosen' ? 'var(--jade)' : '#f3e9d3'}
-            stroke={item.look === 'made' ? 'var(--jade)' : '#1a2320'}
-            strokeWidth="1.3"
-          />
-        )}
-        <text
-          x={labels[i]![0]}
-          y={labels[i]![1]}
-          fontSize={size}
-          fontWeight="600"
-          fill="var(--ink)"
-          stroke="var(--leaf)"
-          strokeWidth="3.5"
-          paintOrder="stroke"
-        >
-          {item.name}
-        </text>
-      </g>
-    );
-  });
-}
-
-interface EnlargedProps {
-  readonly detail: Extract<DrawItem, { kind: 'detail' }>;
-  readonly drawing: Drawing;
-  readonly place: Place;
-  readonly palette: Palette;
-  readonly weight: number;
-}
-
-/** A small place drawn again in a circle, with by how much it is larger. */
-function Enlarged({ detail, drawing, place, palette, weight }: EnlargedProps) {
+/** What lies outside the box of a frame is cut off. */
+function Cut({ frame: { box }, children }: { frame: Frame; children: ReactNode }) {
   const id = useId();
-  const [[ax, ay], [tx, ty]] = [place(detail.at), place(detail.to)];
-  const r = Math.abs(place([detail.at[0] + detail.radius, detail.at[1]])[0] - ax);
-  const large = enlargedPlace(place, detail);
   return (
-    <g pointerEvents="none">
+    <>
       <clipPath id={id}>
-        <circle cx={tx} cy={ty} r={r * detail.factor} />
+        <rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} />
       </clipPath>
-      <circle cx={ax} cy={ay} r={r} fill="none" stroke="var(--ink)" strokeWidth="1" />
-      <line x1={ax} y1={ay} x2={tx} y2={ty} stroke="var(--ink)" strokeWidth="0.7" strokeDasharray="1 3" />
-      <circle cx={tx} cy={ty} r={r * detail.factor} fill="var(--leaf)" />
-      <g clipPath={`url(#${id})`}>
-        <g style={{ filter: 'brightness(var(--paper-dim))' }}>
-          {joinStrokes(drawing.items).map((item, i) => (
-            <Item
-              key={i}
-              item={item}
-              place={large}
-              palette={palette}
-              weight={weight}
-              lit={false}
-              onHover={undefined}
-            />
-          ))}
-        </g>
-        {drawing.items.map((item, i) => item.kind === 'arrow' && <Arrow key={i} item={item} place={large} />)}
-        <Names drawing={drawing} place={large} weight={weight} />
-      </g>
-      <circle cx={tx} cy={ty} r={r * detail.factor} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
-      <text x={tx - 10} y={ty + r * detail.factor + 14} fontSize="12" fill="var(--ink-2)">
-        {sayFactor(detail.factor)}
-      </text>
-    </g>
+      <g clipPath={`url(#${id})`}>{children}</g>
+    </>
   );
 }
 
-function Landmark({
-  mark,
-  at: [x, y],
-  onMark,
-  nearest,
-}: {
-  mark: Mark;
-  at: Point;
-  onMark: ((key: string) => void) | undefined;
-  nearest: (event: PointerEvent) => string;
-}) {
-  const fill = mark.look === 'chosen' ? 'var(--jade)' : '#f3e9d3';
-  const kite = (
-    <path
-      d={`M${x} ${y - 6}l4.5 5.5l-4.5 8l-4.5 -8z`}
-      fill={fill}
-      stroke={mark.look === 'made' ? 'var(--jade)' : '#1a2320'}
-      strokeWidth="1.3"
-    />
-  );
-  const label = mark.showName && (
-    <text
-      x={x + 9}
-      y={y - 7}
-      className="text-[13px] font-semibold"
-      fill="var(--ink)"
-      stroke="var(--leaf)"
-      strokeWidth="3.5"
-      paintOrder="stroke"
-      pointerEvents="none"
-    >
-      {mark.name}
-    </text>
-  );
-  if (!onMark)
-    return (
-      <g pointerEvents="none">
-        {kite}
-        {label}
-      </g>
-    );
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={mark.name}
-      className="cursor-pointer outline-offset-4"
-      onClick={(e) => {
-        e.stopPropagation();
-        // A press by key or by a reader has no place of its own.
-        onMark(e.detail === 0 ? mark.key : nearest(e as unknown as PointerEvent));
-      }}
-      onKeyDown={(e) => {
-        if (e.key !== 'Enter' && e.key !== ' ') return;
-        e.preventDefault();
-        e.stopPropagation();
-        onMark(mark.key);
-      }}
-    >
-      <circle cx={x} cy={y} r="13" fill="transparent" />
-      {kite}
-      {label}
-    </g>
-  );
+/** The box of an enlargement, and the same box on the whole. */
+const Outline = ({ box: { left, top, right, bottom } }: { box: Frame['box'] }) => (
+  <rect
+    x={left + 0.5}
+    y={top + 0.5}
+    width={right - left - 1}
+    height={bottom - top - 1}
+    fill="none"
+    stroke="var(--ink-3)"
+    strokeWidth="1"
+    pointerEvents="none"
+  />
+);
+
+/** One notch of a wheel, in px it scrolls. */
+const NOTCH = 100;
+/** How much closer one notch brings the paper. */
+const CLOSER = 1.25;
+
+/** The page does not scroll while the wheel brings the paper closer: a listener that says so cannot be React's own. */
+function useWheel(
+  svg: React.RefObject<SVGSVGElement | null>,
+  onZoom: DrawingViewProps['onZoom'],
+  back: Frame['back'],
+): void {
+  useEffect(() => {
+    const element = svg.current;
+    if (!element || !onZoom) return;
+    const onWheel = (event: WheelEvent): void => {
+      const matrix = element.getScreenCTM()?.inverse();
+      if (!matrix) return;
+      event.preventDefault();
+      const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+      onZoom(back([p.x, p.y]), CLOSER ** (-event.deltaY / NOTCH));
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [svg, onZoom, back]);
 }

@@ -83,7 +83,6 @@ export const Item = memo(function Item({ item, place, palette, weight, lit, onHo
       );
     case 'arrow':
     case 'landmark':
-    case 'detail':
       return null;
   }
 });

@@ -15,6 +15,7 @@ export function Outcome({
   preview,
   teeth,
   send,
+  size,
   onKeep,
 }: {
   composer: Composer;
@@ -22,6 +23,8 @@ export function Outcome({
   preview: Preview | undefined;
   teeth: readonly LayerTooth[];
   send: Send;
+  /** Of the picture of what the fold gives, in px. */
+  size: { readonly width: number; readonly height: number };
   onKeep: (move: Move) => void;
 }) {
   const palette = usePalette();
@@ -35,10 +38,8 @@ export function Outcome({
           <DrawingView
             drawing={preview.after}
             palette={palette}
-            width={180}
-            height={150}
-            margin={12}
-            weight={0.7}
+            {...size}
+            margin={14}
             title="What the fold gives"
           />
           <KeepButton onKeep={() => made && onKeep(made)} />

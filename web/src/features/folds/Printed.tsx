@@ -2,24 +2,12 @@ import { useEffect, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { useEngine } from '../../engine/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
-import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { SaveDrawings } from './SaveDrawings.tsx';
 
-/** The selected step as drawn in print, with its motion and the drawings to save. */
+/** What else the selected step offers: its motion, and its drawing to save. */
 export function Printed({ drawing, step }: { drawing: Drawing; step: number }) {
-  const palette = usePalette();
   return (
     <>
-      <h2 className="head">How it is folded</h2>
-      <DrawingView
-        drawing={drawing}
-        palette={palette}
-        width={186}
-        height={190}
-        margin={18}
-        weight={0.75}
-        title={`Step ${step} as drawn in print`}
-      />
       <PlayButton step={step} />
       <SaveDrawings drawing={drawing} step={step} />
     </>

@@ -41,7 +41,7 @@ export function SaveDrawings({ drawing, step }: { drawing: Drawing; step: number
   return (
     <div className="note">
       <p>
-        Save the drawing:{' '}
+        Save it:{' '}
         <button type="button" className="act" onClick={() => saveSvg(saved(drawing, step))}>
           SVG
         </button>{' '}
@@ -52,11 +52,11 @@ export function SaveDrawings({ drawing, step }: { drawing: Drawing; step: number
       {done === undefined ? (
         <p>
           All {steps.length}:{' '}
-          <button type="button" className="act" onClick={() => told(all('svg'))}>
-            all as SVG
+          <button type="button" className="act" aria-label="all as SVG" onClick={() => told(all('svg'))}>
+            SVG
           </button>{' '}
-          <button type="button" className="act" onClick={() => told(all('png'))}>
-            all as PNG
+          <button type="button" className="act" aria-label="all as PNG" onClick={() => told(all('png'))}>
+            PNG
           </button>
         </p>
       ) : (

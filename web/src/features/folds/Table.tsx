@@ -1,23 +1,26 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
-import { useAppDispatch } from '../../state/index.ts';
-import { type Move } from '@jade/core/kinds';
+import type { Move } from '@jade/core/kinds';
 import type { Landmark } from '@jade/core/trying';
+import { useAppDispatch } from '../../state/index.ts';
 import { type LayerTooth, getEngine, useEngine } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, usePlan, usePlanState } from '../../plan/index.ts';
-import { DrawingView, type Mark, pickNearest, usePalette } from '../../pictures/index.ts';
-import { type Composer, type Pick, asksForFlap, creasesWanted, layersTaken } from './composer.ts';
-import { CreaseLines } from './CreaseLines.tsx';
+import { DrawingView, pickNearest, usePalette } from '../../pictures/index.ts';
+import { type Composer, asksForFlap, creasesWanted, layersTaken } from './composer.ts';
 import type { Send } from './authoring.ts';
-import { type View, ViewSwitch, useView } from './views.tsx';
+import { Closer } from './Closer.tsx';
+import { SNAP_PX, keyOfLandmark, toMarks, toPick } from './landmarks.ts';
+import { ModelPicture } from './ModelPicture.tsx';
 import { Proposals } from './Offers.tsx';
-import { Cross, MissingCreases, DragGhost, Ghost, ScaleBar } from './overlays.tsx';
-import { useDrag } from './useDrag.ts';
-import { useTableSizes } from './useTableSizes.ts';
 import { Outcome } from './Outcome.tsx';
 import { Printed } from './Printed.tsx';
-import { useCreases, useKeepMove, usePreview } from './useAuthoring.ts';
+import { SheetPicture } from './SheetPicture.tsx';
+import { useCloser } from './useCloser.ts';
+import { useDrag } from './useDrag.ts';
+import { useTableSizes } from './useTableSizes.ts';
+import { useKeepMove, usePreview } from './useAuthoring.ts';
+import { type View, ViewSwitch, useView } from './views.tsx';
 
 interface TableProps {
   readonly composer: Composer | null;
@@ -25,10 +28,10 @@ interface TableProps {
   readonly showNames: boolean;
 }
 
-/** Pointer distance in px within which a landmark is taken. */
-const SNAP_PX = 18;
-
-/** Sheet and model side by side, linked: what is pointed at in one lights in the other. */
+/**
+ * The large picture and what stands beside it. A step is read as it is folded, with what it becomes beside it; while one is
+ * made the model is large, or the sheet where its creases are chosen. Each can be had large.
+ */
 export function Table({ composer, send, showNames }: TableProps) {
   const { detail } = useEngine();
   const { hovered, step } = usePlanState();
@@ -42,45 +45,53 @@ export function Table({ composer, send, showNames }: TableProps) {
   const replaced = composer?.replacing ? steps[composer.replacing - 1]?.id : undefined;
   const preview = usePreview(composer, base, replaced ?? nextId);
   const { box, sizes } = useTableSizes();
-  const creases = useCreases(composer !== null && creasesWanted(composer.tool) > 0, base);
   const { drag, dropped, onDrag, putAway } = useDrag(base, detail?.landmarks ?? [], SNAP_PX);
-  const [view, setView] = useState<View>('lies');
+  const [view, setView] = useState<View>('folding');
+  const [wantsSheet, setWantsSheet] = useState(false);
   const viewed = useView(view, step);
   const keep = useKeepMove(base, composer?.replacing ?? null, nextId);
-  const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
+  const closer = useCloser(detail?.after.bounds, base, sizes.width / sizes.height);
   useEffect(() => {
     if (composer?.replacing && step !== composer.replacing - 1)
       dispatch(stepSelected(composer.replacing - 1));
   }, [composer?.replacing, dispatch, step]);
+  const landmarks = detail?.landmarks;
+  const [modelMarks, sheetMarks] = useMemo(
+    () =>
+      [(l: Landmark) => l.model, (l: Landmark) => l.sheet].map((where) =>
+        toMarks(landmarks ?? [], composer, near, showNames, where),
+      ),
+    [landmarks, composer, near, showNames],
+  );
 
   if (!detail) return <div ref={box} className="flex-1" />;
 
   const authoring = composer !== null;
-  const modelMarks = toMarks(detail.landmarks, composer, near, authoring, showNames, (l) => l.model);
-  const sheetMarks = toMarks(detail.landmarks, composer, near, authoring, showNames, (l) => l.sheet);
+  const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
   const choose = (key: string): void => {
-    const landmark = detail.landmarks.find((l) => l.name + l.rank === key);
+    const landmark = detail.landmarks.find((l) => keyOfLandmark(l) === key);
     if (landmark) send({ kind: 'point picked', pick: toPick(landmark) });
   };
+  const askPaper = (tool: Composer['tool'], isBehind: boolean, at: Point): void =>
+    void getEngine()
+      .listLayers(base, at)
+      .then((found) => {
+        const list = isBehind ? [...found].reverse() : found;
+        setTeeth(list);
+        const flap = list.slice(0, layersTaken(tool)).map((t, i) => ({
+          name: i === 0 ? 'the nearest layer' : 'the one under it',
+          ref: { kind: 'sheet' as const, at: [...t.point] as [number, number] },
+        }));
+        if (flap.length > 0) send({ kind: 'flap chosen', flap });
+      });
   const click =
     (frame: 'sheet' | 'model') =>
     (at: Point, k: number): void => {
+      if (composer && asksForFlap(composer) && frame === 'model')
+        return askPaper(composer.tool, composer.tool === 'mountain' || composer.options.behind === true, at);
       const candidates = detail.landmarks.flatMap((l) => (l[frame] ? [{ ...l, at: l[frame] }] : []));
       const hit = pickNearest(candidates, at, SNAP_PX / k);
-      if (composer && asksForFlap(composer) && frame === 'model') {
-        void getEngine()
-          .listLayers(base, at)
-          .then((found) => {
-            const fromBehind = composer.tool === 'mountain' || composer.options.behind === true;
-            const list = fromBehind ? [...found].reverse() : found;
-            setTeeth(list);
-            const flap = list.slice(0, layersTaken(composer.tool)).map((t, i) => ({
-              name: i === 0 ? 'the nearest layer' : 'the one under it',
-              ref: { kind: 'sheet' as const, at: [...t.point] as [number, number] },
-            }));
-            if (flap.length > 0) send({ kind: 'flap chosen', flap });
-          });
-      } else if (hit) send({ kind: 'point picked', pick: toPick(hit) });
+      if (hit) send({ kind: 'point picked', pick: toPick(hit) });
     };
   const move = (at: Point | null, k: number): void => {
     const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
@@ -88,85 +99,67 @@ export function Table({ composer, send, showNames }: TableProps) {
   };
   const keepMade = (chosen: Move): void => {
     keep(chosen);
+    closer.carry(base + 1);
     setNextId(freshId('s'));
     send({ kind: 'put away' });
     setTeeth([]);
   };
-  const shown = authoring ? (preview?.drawing ?? detail.after) : (viewed ?? detail.after);
-  const replayed = steps[step - 1];
+  const isRead = !authoring && step > 0 && view === 'folding';
+  const isSheetLarge = wantsSheet || (authoring && creasesWanted(composer.tool) > 0);
+  const model = authoring ? wholeOf(preview?.drawing ?? detail.after) : (viewed ?? detail.after);
+  const sheet = (px: number) => (
+    <SheetPicture
+      {...{ detail, composer, base, preview, px, hovered, send }}
+      marks={sheetMarks!}
+      onHover={hover}
+      onMark={choose}
+      onPoint={click('sheet')}
+    />
+  );
+  const folded = (width: number, height: number, isLarge: boolean) => (
+    <figure aria-label="Model">
+      <ModelPicture
+        {...{ step, width, height, hovered, drag, preview: authoring ? preview : undefined }}
+        drawing={isLarge ? model : detail.after}
+        shown={isLarge ? closer.shown : undefined}
+        marks={modelMarks!}
+        onHover={hover}
+        refusalAt={preview?.refusal?.at ?? detail.refusalAt}
+        onMove={move}
+        onZoom={closer.zoom}
+        onDrag={onDrag}
+        {...(authoring ? { choosing: { onMark: choose, onPoint: click('model') } } : {})}
+      />
+    </figure>
+  );
+  const printed = (width: number, height: number, weight: number) => (
+    <DrawingView
+      drawing={detail.before}
+      {...{ palette, width, height, weight }}
+      margin={width > 400 ? 34 : 18}
+      title={`Step ${step} as drawn in print`}
+    />
+  );
+  const { width, height, beside } = sizes;
   return (
     <div
       ref={box}
       className="grid min-h-[320px] flex-1 items-start gap-4 overflow-auto px-7"
       style={{ gridTemplateColumns: sizes.columns }}
     >
-      <figure aria-label="Sheet">
-        <DrawingView
-          drawing={detail.sheet}
-          palette={palette}
-          width={sizes.sheet}
-          height={sizes.sheet}
-          title={`The sheet after step ${step}: valley and mountain creases`}
-          hovered={hovered}
-          onHover={hover}
-          marks={sheetMarks}
-          {...(authoring ? { onMark: choose, onPoint: click('sheet') } : {})}
-        >
-          {(place) => (
-            <>
-              {composer && creasesWanted(composer.tool) > 0 && (
-                <CreaseLines
-                  creases={creases}
-                  chosen={composer.creases}
-                  place={place}
-                  onClick={({ key, fromRef, toRef }) =>
-                    send({ kind: 'crease clicked', key, from: fromRef, to: toRef })
-                  }
-                />
-              )}
-              {preview?.refusal?.adds && <MissingCreases creases={preview.refusal.adds} place={place} />}
-            </>
-          )}
-        </DrawingView>
-        <ScaleBar px={sizes.sheet - 52} across={longerOf(detail.sheet.bounds)} />
-      </figure>
-      <figure className="flex flex-col items-center" aria-label="Model">
-        {!authoring && step > 0 && <ViewSwitch view={view} onView={setView} />}
-        <DrawingView
-          drawing={shown}
-          palette={palette}
-          width={sizes.model}
-          height={sizes.height}
-          margin={40}
-          title={`The model after step ${step}`}
-          hovered={hovered}
-          onHover={hover}
-          marks={modelMarks}
-          onMove={move}
-          {...(authoring ? { onMark: choose, onPoint: click('model') } : { onDrag })}
-        >
-          {(place) => (
-            <>
-              {preview?.ok && preview.after && <Ghost preview={preview} place={place} />}
-              {drag && <DragGhost drag={drag} place={place} />}
-              {(preview?.refusal?.at ?? detail.refusalAt) && (
-                <Cross at={place((preview?.refusal?.at ?? detail.refusalAt)!)} />
-              )}
-            </>
-          )}
-        </DrawingView>
-      </figure>
+      <div>
+        <div className="flex min-h-[24px] items-center justify-between gap-4">
+          {!authoring && step > 0 && !isSheetLarge ? <ViewSwitch view={view} onView={setView} /> : <span />}
+          {!isRead && !isSheetLarge && <Closer {...closer} />}
+        </div>
+        {isSheetLarge
+          ? sheet(Math.min(width, height - 24))
+          : isRead
+            ? printed(width, height, 1)
+            : folded(width, height, true)}
+      </div>
       <div className="pt-1">
-        {authoring ? (
-          <Outcome
-            composer={composer}
-            base={base}
-            preview={preview}
-            teeth={teeth}
-            send={send}
-            onKeep={keepMade}
-          />
-        ) : dropped ? (
+        {dropped && !authoring && (
           <Proposals
             from={dropped.from.name}
             to={dropped.to.name}
@@ -177,45 +170,34 @@ export function Table({ composer, send, showNames }: TableProps) {
             }}
             onPutAway={putAway}
           />
-        ) : (
-          replayed && <Printed drawing={detail.before} step={step} />
         )}
+        {authoring && (
+          <Outcome {...{ composer, base, preview, teeth, send }} size={beside} onKeep={keepMade} />
+        )}
+        {!authoring && step > 0 && !dropped && (
+          <>
+            <h2 className="head">{isRead ? 'It becomes' : 'How it is folded'}</h2>
+            {isRead ? folded(beside.width, beside.height, false) : printed(beside.width, beside.height, 0.75)}
+          </>
+        )}
+        <div className="mt-1 flex items-start gap-3">
+          {isSheetLarge ? folded(sizes.small, sizes.small, false) : sheet(sizes.small)}
+          <div className="text-[13px]">
+            <button
+              type="button"
+              className="act"
+              aria-pressed={wantsSheet}
+              onClick={() => setWantsSheet((w) => !w)}
+            >
+              {wantsSheet ? 'Model large' : 'Sheet large'}
+            </button>
+            {!authoring && step > 0 && <Printed drawing={detail.before} step={step} />}
+          </div>
+        </div>
       </div>
     </div>
   );
 }
 
-const toPick = ({ name, ref, model }: Landmark): Pick => ({ name, ref, model });
-
-function toMarks(
-  landmarks: readonly Landmark[],
-  composer: Composer | null,
-  near: Landmark | null,
-  authoring: boolean,
-  showNames: boolean,
-  where: (l: Landmark) => Point | undefined,
-): Mark[] {
-  const picked = new Set(composer?.picks.map((p) => p.name));
-  // Those that lie under others are drawn first, so that the pointer meets the upper ones.
-  return [...landmarks].reverse().flatMap((l): Mark[] => {
-    const at = where(l);
-    const isNear = near?.name === l.name && near.rank === l.rank;
-    const corner = /^[A-DO]$/.test(l.name);
-    const wanted = picked.has(l.name) || isNear || (l.rank === 'main' && (authoring || showNames || corner));
-    if (!at || !wanted) return [];
-    const look = picked.has(l.name) ? 'chosen' : l.ref.kind === 'mark' ? 'made' : 'known';
-    return [
-      {
-        key: l.name + l.rank,
-        name: l.name,
-        at,
-        look,
-        showName: picked.has(l.name) || isNear || (!l.isUnder && (showNames || corner)),
-      },
-    ];
-  });
-}
-
-/** The longer side of what is drawn. */
-const longerOf = ({ minX, minY, maxX, maxY }: Drawing['bounds']): number =>
-  Math.max(maxX - minX, maxY - minY);
+/** A drawing seen whole: while a fold is made the picture does not jump to where it is. */
+const wholeOf = ({ items, bounds }: Drawing): Drawing => ({ items, bounds });

@@ -111,20 +111,25 @@ export function Cross({ at: [x, y] }: { at: Point }) {
  * Sheet and model are drawn at different scales: a bar says how long 5 cm (2 in) is on the sheet. `px` is what the sheet is
  * drawn across, `across` its longer side in sheet sides.
  */
-export function ScaleBar({ px, across }: { px: number; across: number }) {
+export function ScaleBar({ px, across, isShort }: { px: number; across: number; isShort: boolean }) {
   const { unit } = useSettings();
   const sideMm = useEngine().result?.readings.sideMm;
   if (!sideMm)
-    return <figcaption className="note pl-7">front side up; choose a sheet in Paper to see sizes</figcaption>;
+    return (
+      <figcaption className="note">
+        {isShort ? 'front side up' : 'front side up; choose a sheet in Paper to see sizes'}
+      </figcaption>
+    );
   const lengthMm = unit === 'in' ? 50.8 : 50;
   const shown = sideMm < lengthMm * 1.4 ? lengthMm / 5 : lengthMm;
   const width = (shown / (sideMm * across)) * px;
   return (
-    <figcaption className="note flex items-center gap-2 pl-6">
+    <figcaption className="note flex items-center gap-2 pl-2">
       <svg width={width + 2} height="9" aria-hidden="true">
         <path d={`M1 1v7h${width}v-7`} fill="none" stroke="var(--ink-2)" />
       </svg>
-      {toLengthText(shown, unit).text}, front side up
+      {toLengthText(shown, unit).text}
+      {isShort ? '' : ', front side up'}
     </figcaption>
   );
 }

@@ -1,6 +1,12 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 
-/** Sheet and model grow with the table; what stands beside them keeps its size. */
+/** Width of what stands beside the large picture, and the room between them, in px. */
+const SIDE = 262;
+const GAP = 16;
+/** Below this the two stand one over the other. */
+const NARROW = 700;
+
+/** The large picture grows with the table; what stands beside it keeps its size. All in px. */
 export function useTableSizes() {
   const box = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 990, height: 400 });
@@ -14,13 +20,19 @@ export function useTableSizes() {
     return () => watch.disconnect();
   }, []);
   const inner = room.width - 56;
-  const narrow = inner < 780;
+  const narrow = inner < NARROW;
   // Where the page scrolls the table has the height of its pictures, so it cannot be asked for room.
-  const height = narrow ? inner / 2 + 30 : Math.max(290, Math.min(room.height - 14, 620));
-  const sheet = Math.round(Math.min(narrow ? inner / 2 - 10 : inner * 0.33, height - 30, 560));
-  const model = Math.round(narrow ? inner / 2 - 10 : inner - sheet - 196 - 32);
+  const height = narrow ? inner * 0.72 : Math.max(290, Math.min(room.height - 34, 720));
+  const width = Math.round(narrow ? inner : inner - SIDE - GAP);
   return {
     box,
-    sizes: { sheet, model, height, columns: narrow ? `${sheet}px 1fr` : `${sheet}px 1fr 196px` },
+    sizes: {
+      width,
+      height: Math.round(height),
+      /** The picture beside the large one. */
+      beside: { width: SIDE - 10, height: Math.round(Math.max(130, Math.min(240, height * 0.52))) },
+      small: Math.round(Math.max(110, Math.min(150, height * 0.38))),
+      columns: narrow ? '1fr' : `${width}px ${SIDE}px`,
+    },
   };
 }

@@ -2,19 +2,28 @@ import { useEffect, useState } from 'react';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import { getEngine, useEngine } from '../../engine/index.ts';
 
-/** How the model is looked at: as it lies, or in one of the other ways. */
-export type View = 'lies' | ModelView;
+/** What the large picture shows: how the step is folded, or the model after it, as it lies or in one of the other ways. */
+export type View = 'folding' | 'lies' | ModelView;
 
 const VIEWS: readonly { readonly view: View; readonly word: string; readonly title: string }[] = [
-  { view: 'lies', word: 'As it lies', title: 'The model as the folder sees it' },
+  {
+    view: 'folding',
+    word: 'How it is folded',
+    title: 'The model before the step, with its lines and arrows',
+  },
+  { view: 'lies', word: 'What it becomes', title: 'The model after the step, as the folder sees it' },
   { view: 'through', word: 'See through', title: 'Edges under other layers as dotted lines' },
   { view: 'apart', word: 'Fanned', title: 'Layers apart, so that they can be counted' },
-  { view: 'against', word: 'Before', title: 'With the outline it had before this step' },
+  { view: 'against', word: 'Against before', title: 'With the outline it had before this step' },
 ];
 
 export function ViewSwitch({ view, onView }: { view: View; onView: (view: View) => void }) {
   return (
-    <div role="radiogroup" aria-label="How the model is looked at" className="flex gap-4 text-[13px]">
+    <div
+      role="radiogroup"
+      aria-label="What the large picture shows"
+      className="flex flex-wrap gap-x-4 text-[13px]"
+    >
       {VIEWS.map((v) => (
         <label
           key={v.view}
@@ -35,13 +44,13 @@ export function ViewSwitch({ view, onView }: { view: View; onView: (view: View) 
   );
 }
 
-/** The drawing of another view, asked for when it is wanted; undefined for the usual one. */
+/** The drawing of another view, asked for when it is wanted; undefined for those that are there already. */
 export function useView(view: View, step: number): Drawing | undefined {
   const { result } = useEngine();
   const [answer, setAnswer] = useState<{ key: string; of: unknown; drawing: Drawing }>();
   const key = `${view} ${step}`;
   useEffect(() => {
-    if (view === 'lies') return;
+    if (isThere(view)) return;
     let live = true;
     getEngine()
       .readView(step, view)
@@ -51,5 +60,7 @@ export function useView(view: View, step: number): Drawing | undefined {
       live = false;
     };
   }, [key, view, step, result]);
-  return view !== 'lies' && answer?.key === key && answer.of === result ? answer.drawing : undefined;
+  return !isThere(view) && answer?.key === key && answer.of === result ? answer.drawing : undefined;
 }
+
+const isThere = (view: View): view is 'folding' | 'lies' => view === 'folding' || view === 'lies';

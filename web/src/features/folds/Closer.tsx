@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+import { isTyping } from '../../stage/index.ts';
+import type { useCloser } from './useCloser.ts';
+
+/** How much closer one press brings the paper. */
+const PRESS = 1.5;
+
+/** Looking closer at the model: words to press, and the keys + and -; the wheel does it at the pointer. */
+export function Closer({ zoom, isClose, toWhole }: ReturnType<typeof useCloser>) {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === '+' || e.key === '=') zoom(null, PRESS);
+      else if (e.key === '-') zoom(null, 1 / PRESS);
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [zoom]);
+  return (
+    <span className="flex gap-3 text-[13px]" role="group" aria-label="How close the model is seen">
+      <button
+        type="button"
+        className="act"
+        title="Closer (+, or turn the wheel)"
+        onClick={() => zoom(null, PRESS)}
+      >
+        Closer
+      </button>
+      {isClose && (
+        <>
+          <button type="button" className="act" title="Wider (-)" onClick={() => zoom(null, 1 / PRESS)}>
+            Wider
+          </button>
+          <button type="button" className="act" onClick={toWhole}>
+            All of it
+          </button>
+        </>
+      )}
+    </span>
+  );
+}

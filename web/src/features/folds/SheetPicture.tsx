@@ -1,0 +1,73 @@
+import type { Drawing } from '@jade/core/drawing';
+import type { Point } from '@jade/core/geometry';
+import { DrawingView, type Mark, usePalette } from '../../pictures/index.ts';
+import type { StepDetail, Preview } from '../../engine/index.ts';
+import type { Composer } from './composer.ts';
+import { creasesWanted } from './composer.ts';
+import { CreaseLines } from './CreaseLines.tsx';
+import type { Send } from './authoring.ts';
+import { MissingCreases, ScaleBar } from './overlays.tsx';
+import { useCreases } from './useAuthoring.ts';
+
+interface SheetPictureProps {
+  readonly detail: StepDetail;
+  readonly composer: Composer | null;
+  readonly base: number;
+  readonly preview: Preview | undefined;
+  readonly px: number;
+  readonly marks: readonly Mark[];
+  readonly hovered: number | null;
+  readonly onHover: (facet: number | null) => void;
+  readonly onMark: (key: string) => void;
+  readonly onPoint: (at: Point, k: number) => void;
+  readonly send: Send;
+}
+
+/** The flat sheet with its creases; those of a collapse are clicked here, and what would close up is dotted. */
+export function SheetPicture(props: SheetPictureProps) {
+  const { detail, composer, base, preview, px, marks, hovered, onHover, onMark, onPoint, send } = props;
+  const palette = usePalette();
+  const asksCreases = composer !== null && creasesWanted(composer.tool) > 0;
+  const creases = useCreases(asksCreases, base);
+  const isSmall = px < 200;
+  return (
+    <figure aria-label="Sheet">
+      <DrawingView
+        drawing={detail.sheet}
+        palette={palette}
+        width={px}
+        height={px}
+        margin={isSmall ? 12 : 26}
+        weight={isSmall ? 0.6 : 1}
+        title={`The sheet after step ${detail.number}: valley and mountain creases`}
+        hovered={hovered}
+        onHover={onHover}
+        marks={isSmall && !composer ? NONE : marks}
+        {...(composer ? { onMark, onPoint } : {})}
+      >
+        {(place) => (
+          <>
+            {asksCreases && (
+              <CreaseLines
+                creases={creases}
+                chosen={composer.creases}
+                place={place}
+                onClick={({ key, fromRef, toRef }) =>
+                  send({ kind: 'crease clicked', key, from: fromRef, to: toRef })
+                }
+              />
+            )}
+            {preview?.refusal?.adds && <MissingCreases creases={preview.refusal.adds} place={place} />}
+          </>
+        )}
+      </DrawingView>
+      <ScaleBar px={px - (isSmall ? 24 : 52)} across={longerOf(detail.sheet.bounds)} isShort={isSmall} />
+    </figure>
+  );
+}
+
+const NONE: readonly Mark[] = [];
+
+/** The longer side of what is drawn. */
+const longerOf = ({ minX, minY, maxX, maxY }: Drawing['bounds']): number =>
+  Math.max(maxX - minX, maxY - minY);

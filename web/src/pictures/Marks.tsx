@@ -1,0 +1,109 @@
+import { type PointerEvent, useMemo } from 'react';
+import {
+  type Drawing,
+  type Frame,
+  type PlacedLabel,
+  isWithin,
+  placeLabels,
+  surroundingsOf,
+} from '@jade/core/drawing';
+import { type Point, distance } from '@jade/core/geometry';
+import { Kite, Leader, Name } from './Names.tsx';
+
+/** A landmark laid over a drawing; a button where it can be chosen. */
+export interface Mark {
+  readonly key: string;
+  readonly name: string;
+  readonly at: Point;
+  readonly look: 'known' | 'chosen' | 'made';
+  readonly showName: boolean;
+}
+
+const FONT = 13;
+/** How near to a landmark a press counts, in px. */
+const PRESS_PX = 13;
+/** A landmark nearer than this is the same place, in units of the drawing. */
+const SAME = 1e-9;
+
+interface MarksProps {
+  readonly marks: readonly Mark[];
+  readonly drawing: Drawing;
+  readonly frame: Frame;
+  readonly toOwn: (event: PointerEvent) => Point | undefined;
+  readonly onMark: ((key: string) => void) | undefined;
+}
+
+export function Marks({ marks: all, drawing, frame, toOwn, onMark }: MarksProps) {
+  // What the picture is too close to show cannot be pressed either.
+  const marks = useMemo(() => all.filter((m) => isWithin(frame.place(m.at), frame.box)), [all, frame]);
+  const labels = useMemo(() => {
+    const named = marks.filter((m) => m.showName);
+    const placed = placeLabels(
+      named.map((m) => ({ at: frame.place(m.at), text: m.name })),
+      FONT,
+      surroundingsOf(drawing, frame),
+    );
+    return new Map(named.map((m, i) => [m.key, placed[i]!]));
+  }, [marks, drawing, frame]);
+  /** Of marks whose places to press lie over each other the one nearest to the pointer, whichever is drawn on top. */
+  const nearest = (event: PointerEvent, pressed: Mark): string => {
+    const at = toOwn(event);
+    if (!at) return pressed.key;
+    return marks.reduce((a, b) => (distance(b.at, at) < distance(a.at, at) - SAME ? b : a), pressed).key;
+  };
+  return marks.map((m) => (
+    <Landmark
+      key={m.key}
+      mark={m}
+      at={frame.place(m.at)}
+      label={labels.get(m.key)}
+      onMark={onMark}
+      nearest={(event) => nearest(event, m)}
+    />
+  ));
+}
+
+function Landmark({
+  mark,
+  at: [x, y],
+  label,
+  onMark,
+  nearest,
+}: {
+  mark: Mark;
+  at: Point;
+  label: PlacedLabel | undefined;
+  onMark: ((key: string) => void) | undefined;
+  nearest: (event: PointerEvent) => string;
+}) {
+  const look = (
+    <g pointerEvents="none">
+      {label?.leader && <Leader ends={label.leader} />}
+      <Kite x={x} y={y} look={mark.look} />
+      {label && <Name base={label.base} fontSize={FONT} text={mark.name} />}
+    </g>
+  );
+  if (!onMark) return look;
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={mark.name}
+      className="cursor-pointer outline-offset-4"
+      onClick={(e) => {
+        e.stopPropagation();
+        // A press by key or by a reader has no place of its own.
+        onMark(e.detail === 0 ? mark.key : nearest(e as unknown as PointerEvent));
+      }}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        e.stopPropagation();
+        onMark(mark.key);
+      }}
+    >
+      <circle cx={x} cy={y} r={PRESS_PX} fill="transparent" />
+      {look}
+    </g>
+  );
+}
