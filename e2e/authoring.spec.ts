@@ -56,7 +56,8 @@ test('a new user folds the preliminary base and the bird base from an empty plan
     await turnCrease(page, ['O', middle], 'mountain');
   await turnCrease(page, ['O', 'B'], 'valley');
   await expect(page.getByTestId('composer')).toContainText('Chosen: 1 valley, 4 mountain.');
-  await model(page).click({ position: { x: 130, y: 150 } });
+  // Paper that stays where it is: any place of the sheet, which is large while its creases are chosen.
+  await sheet(page).click({ position: { x: 90, y: 140 } });
   // One spoke is missing yet: the refusal says so, with the place, and draws the crease that is missing.
   await expect(page.getByRole('group', { name: /The model/ })).toBeVisible();
   await expect(page.getByText(/5 folded creases meet.*One more crease closes it/)).toBeVisible();
@@ -182,7 +183,7 @@ test('a whole bird base is collapsed at once on sixteen resting creases, stretch
       await expect(line(sense)).toHaveCount(1);
     }
   await expect(page.getByTestId('composer')).toContainText('Chosen: 10 valley, 20 mountain.');
-  await model(page).click({ position: { x: 130, y: 330 } });
+  await sheet(page).click({ position: { x: 90, y: 140 } });
   await expect(page.getByText('It becomes')).toBeVisible();
   await keep(page);
   await expect(pleat(page, 'Folds')).toContainText('12 facets, 8 layers at most');

@@ -125,7 +125,7 @@ test('a flap is cut back to a length in mm, a crease pressed only between two po
   await pleat(page, 'Paper').click();
   await write(page, 'Side', '200');
   await pleat(page, 'Folds').click();
-  await expect(page.getByText('Folded it before?')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin with a base' })).toBeVisible();
   await page.keyboard.press('m');
   await page.getByLabel('Find the crease by').selectOption({ label: 'to a length of the flap' });
   for (const corner of ['C', 'A'])
@@ -168,11 +168,14 @@ test('the model is looked through, fanned and held against what it was; all draw
   await card(page, /^Step 12,/).click();
   await expect(sentence(page)).toContainText('Step 12:');
   const picture = page.getByRole('figure', { name: 'Model' }).locator('svg');
+  await page.getByText('What it becomes', { exact: true }).click();
+  // How it is folded stands beside what it becomes then.
+  await expect(page.getByRole('heading', { name: 'How it is folded' })).toBeVisible();
   const plain = await picture.innerHTML();
-  for (const word of ['See through', 'Fanned', 'Before']) {
+  for (const word of ['See through', 'Fanned', 'Against before']) {
     await page.getByText(word, { exact: true }).click();
     await expect.poll(async () => (await picture.innerHTML()) !== plain).toBe(true);
-    await page.getByText('As it lies').click();
+    await page.getByText('What it becomes', { exact: true }).click();
     await expect.poll(async () => (await picture.innerHTML()) === plain).toBe(true);
   }
   const download = page.waitForEvent('download');

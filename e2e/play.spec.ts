@@ -47,6 +47,6 @@ test('where motion is unwanted the two flat states are shown one over the other'
 test('a plan that is begun has nothing to play yet', async ({ page }) => {
   await beginPlan(page, 'Still');
   await pleat(page, 'Folds').click();
-  await expect(page.getByText('Folded it before?')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin with a base' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play the fold' })).toHaveCount(0);
 });

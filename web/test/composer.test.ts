@@ -1,18 +1,24 @@
 import { describe, expect, test } from '@jest/globals';
-import { findBase, foldBase } from '@jade/core/bases';
-import { TOOLS, type Tool, methodsOf, toolGroups, toolOfKey } from '@jade/core/kinds';
+import { bases as allBases, findBase, foldBase } from '@jade/core/bases';
+import { buildCastPlans } from '@jade/core/demo';
+import { type Move, TOOLS, type Tool, methodsOf, toolGroups, toolOf, toolOfKey } from '@jade/core/kinds';
+import type { PointRef } from '@jade/core/references';
 import { replaySequence, stepSchema } from '@jade/core/sequence';
 import {
   type Composer,
   type ComposerEvent,
   type Pick,
   advance,
+  askedNow,
   asksForFlap,
   beginComposer,
   creasesWanted,
   promptOf,
+  recallComposer,
   toMove,
 } from '../src/features/folds/composer.ts';
+
+import { nothingInHand, reduce } from '../src/features/folds/authoring.ts';
 
 const pick = (name: string): Pick => ({ name, ref: { kind: 'named', name } });
 const run = (state: Composer, ...events: ComposerEvent[]): Composer => events.reduce(advance, state);
@@ -289,5 +295,117 @@ describe('measures while authoring', () => {
     const wide = run(state, { kind: 'option set', option: { width: 0.8 } });
     expect(toMove(wide)).toMatchObject({ width: 0.8 });
     expect(flat(toMove(wide)).refusal).toBeUndefined();
+  });
+});
+
+describe('changing a step', () => {
+  const nameOf = (ref: PointRef): string => (ref.kind === 'named' ? ref.name : ref.kind);
+  const changed = (move: Move, replacing = 1): Composer => {
+    const tool = toolOf(move);
+    if (!tool) throw new Error(`${move.kind} has no tool`);
+    return recallComposer(move, tool, replacing, nameOf);
+  };
+  const steps = [
+    ...Object.values(buildCastPlans()).flatMap((p) => p.steps),
+    ...allBases.flatMap((b) => b.steps),
+  ].filter((s) => toolOf(s.move) && s.move.kind !== 'repeat');
+
+  test('every step of the cast and of the bases comes back as it was, most with every choice filled in', () => {
+    const whole = new Map<string, number>();
+    for (const { move } of steps) {
+      const state = changed(move);
+      expect(promptOf(state)).toBeUndefined();
+      expect(toMove(state)).toEqual(move);
+      if (state.kept?.whole) whole.set(move.kind, (whole.get(move.kind) ?? 0) + 1);
+    }
+    expect(steps.length).toBeGreaterThan(200);
+    const unfilled = [...whole.values()].reduce((sum, n) => sum + n, 0);
+    expect(unfilled / steps.length).toBeLessThan(0.1);
+  });
+
+  test('one point is chosen anew and the rest stays, with what the tool does not ask for', () => {
+    const move: Move = {
+      kind: 'fold',
+      sense: 'valley',
+      line: { kind: 'onto', from: pick('B').ref, to: pick('D').ref },
+      flap: [pick('B').ref],
+      layers: 'all',
+      hold: [pick('A').ref],
+      tuck: false,
+      held: true,
+      picks: [],
+    };
+    const state = run(changed(move), { kind: 'choice opened', at: 1 });
+    expect(askedNow(state)).toBe('Choose the place it comes to');
+    expect(asksForFlap(state)).toBe(false);
+    expect(toMove(state)).toEqual(move);
+    expect(toMove(run(state, point('O')))).toEqual({
+      ...move,
+      line: { kind: 'onto', from: pick('B').ref, to: pick('O').ref },
+    });
+    expect(toMove(run(state, { kind: 'taken back' }))).toEqual(move);
+  });
+
+  test('a collapse keeps its creases; one is clicked out and the others stay', () => {
+    const { move } = steps.find((s) => s.move.kind === 'collapse' && s.move.through === 'sheet')!;
+    if (move.kind !== 'collapse') throw new Error('a collapse was looked for');
+    const state = changed(move);
+    expect(state.creases).toHaveLength(move.creases.length);
+    const [first] = state.creases;
+    const click: ComposerEvent = {
+      kind: 'crease clicked',
+      key: first!.key,
+      from: first!.from,
+      to: first!.to,
+    };
+    // Mountain, either, out.
+    const out = run(state, ...(first!.sense === 'mountain' ? [click, click] : [click, click, click]));
+    expect(toMove(out)).toEqual({ ...move, creases: move.creases.slice(1), picks: [] });
+  });
+
+  test('a line no method finds stays until it is chosen anew', () => {
+    const line = {
+      kind: 'lineOnto',
+      a: { kind: 'crease', step: 's1' },
+      b: { kind: 'crease', step: 's2' },
+      which: 0,
+    } as const;
+    const move: Move = { kind: 'reverse', mode: 'inside', line, flap: [pick('C').ref], picks: [] };
+    const state = changed(move);
+    expect(toMove(state)).toEqual(move);
+    expect(toMove(run(state, { kind: 'tool chosen', tool: 'outside' }))).toEqual({
+      ...move,
+      mode: 'outside',
+    });
+    const anew = run(state, point('A'));
+    expect(promptOf(anew)).toBe('Choose the place it comes to');
+    expect(toMove(run(anew, point('D')))).toMatchObject({ line: { kind: 'onto' }, flap: [{ name: 'C' }] });
+  });
+});
+
+describe('what is put aside', () => {
+  test('a collapse with creases chosen waits while a crease is added, and is taken up again', () => {
+    const crease = (key: string) =>
+      ({ kind: 'crease clicked', key, from: pick('A').ref, to: pick('C').ref }) as const;
+    let state = [
+      { kind: 'begun', tool: 'collapse' } as const,
+      crease('a'),
+      crease('b'),
+      { kind: 'begun', tool: 'crease' } as const,
+    ].reduce(reduce, nothingInHand);
+    expect(state.composer?.tool).toBe('crease');
+    expect(state.aside?.creases).toHaveLength(2);
+    state = reduce(reduce(state, { kind: 'kept' }), { kind: 'taken up', composer: state.aside! });
+    expect(state.composer?.creases.map((c) => c.key)).toEqual(['a', 'b']);
+    expect(state.aside).toBeNull();
+  });
+
+  test('a step with little chosen is put away for good', () => {
+    const state = [
+      { kind: 'begun', tool: 'valley' } as const,
+      point('A'),
+      { kind: 'put away' } as const,
+    ].reduce(reduce, nothingInHand);
+    expect(state).toEqual(nothingInHand);
   });
 });

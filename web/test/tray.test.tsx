@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { TOOLS, type Tool, toolGroups } from '@jade/core/kinds';
 import { buildPlan } from '@jade/core/plan';
 import { write } from '@jade/core/sequence';
-import { reduce } from '../src/features/folds/authoring.ts';
+import { nothingInHand, reduce } from '../src/features/folds/authoring.ts';
 import { toMove } from '../src/features/folds/composer.ts';
 import { Tray } from '../src/features/folds/Tray.tsx';
 import { planOpened } from '../src/state/index.ts';
@@ -21,11 +21,11 @@ const { at, onto, writeStep } = write;
 
 /** The tray with its composer, points being picked by buttons; the move that comes of it as text. */
 function Bench() {
-  const [composer, send] = useReducer(reduce, null);
+  const [{ composer, aside }, send] = useReducer(reduce, nothingInHand);
   const move = composer && toMove(composer);
   return (
     <>
-      <Tray composer={composer} send={send} showNames={false} onNames={() => undefined} />
+      <Tray composer={composer} aside={aside} send={send} showNames={false} onNames={() => undefined} />
       {['A', 'B', 'C', 'O'].map((name) => (
         <button key={name} onClick={() => send({ kind: 'point picked', pick: { name, ref: at(name) } })}>
           point {name}

@@ -71,6 +71,10 @@ export const accordion = defineKind(schema, {
         const pleats = Math.round(c.number('pleats'));
         return { kind: 'accordion', lines: evenLines(c.points, pleats), pleats, flap: [c.points[2]!] };
       },
+      recall: ({ lines: [first, next], pleats, flap: [tip] }) =>
+        first.kind === 'across' && next.kind === 'across' && next.at.kind === 'between' && tip
+          ? { points: [first.at, next.at.to, tip], options: { pleats } }
+          : undefined,
     },
   },
   toolOf: () => 'accordion',

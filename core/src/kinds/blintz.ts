@@ -10,7 +10,7 @@ import {
 } from '../references/index.ts';
 import { flap, sense } from './fields.ts';
 import { defineKind, drawn, nothing, nothingBefore, oneResult, otherSense, wrap } from './spec.ts';
-import { behindAsk, senseOf } from './tools.ts';
+import { behindAsk, senseOf, isBehind } from './tools.ts';
 
 const schema = z.strictObject({ kind: z.literal('blintz'), sense, points: flap, to: pointRefSchema });
 
@@ -65,6 +65,7 @@ export const blintz = defineKind(schema, {
         points: ['A', 'B', 'C', 'D'].map((name): PointRef => ({ kind: 'named', name })),
         to: c.points[0]!,
       }),
+      recall: (move) => ({ points: [move.to], options: { behind: isBehind(move.sense) } }),
     },
   },
   toolOf: () => 'blintz',

@@ -191,6 +191,10 @@ export const collapse = defineKind(schema, {
         anchor: c.paper[0]!,
         picks: c.picks,
       }),
+      recall: (move) =>
+        move.through === 'sheet'
+          ? { creases: move.creases, paper: [move.anchor], picks: move.picks }
+          : undefined,
     },
   },
   toolOf: () => 'collapse',

@@ -4,7 +4,7 @@ import { type Names, type PointRef, lineRefSchema, sayFoldLine, shortPoint } fro
 import { flap, pair, points, sense } from './fields.ts';
 import { allMethods } from './methods.ts';
 import { defineKind, halves, nothing, nothingBefore, oneResult, wrap } from './spec.ts';
-import { behindAsk, senseOf } from './tools.ts';
+import { behindAsk, isBehind, senseOf } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('crease'),
@@ -96,6 +96,10 @@ export const crease = defineKind(schema, {
         through: 'all',
         soft: c.tick('soft'),
         span: c.tick('short') && c.method === 'through' ? [c.points[0]!, c.points[1]!] : null,
+      }),
+      recall: (move) => ({
+        line: move.line,
+        options: { soft: move.soft, short: move.span !== null, behind: isBehind(move.sense) },
       }),
     },
   },

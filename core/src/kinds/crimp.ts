@@ -4,7 +4,7 @@ import { sayFoldLine, sayNextLine } from '../references/index.ts';
 import { flap, lines, mode, picks } from './fields.ts';
 import { drawnByMode } from './reflected.ts';
 import { defineKind, nothing, wrap } from './spec.ts';
-import { acrossLimb, leanAsk } from './tools.ts';
+import { acrossLimb, leanAsk, recallAcross } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('crimp'),
@@ -81,6 +81,10 @@ export const crimp = defineKind(schema, {
         flap: [c.points[2]!],
         picks: c.picks,
       }),
+      recall: (move) => {
+        const found = recallAcross(move.lines, move.flap[0]);
+        return found && { points: found.points, options: { lean: found.lean }, picks: move.picks };
+      },
     },
   },
   toolOf: () => 'crimp',

@@ -4,7 +4,7 @@ import { type Reader, pointRefSchema, sayPair, sayPoint } from '../references/in
 import { pair, picks, side, throughLayers } from './fields.ts';
 import { foldsTogether, otherSide, saySide } from './refolded.ts';
 import { creasedAsItFolds, defineKind, drawn, seenFrom, wrap } from './spec.ts';
-import { STAYS, behindAsk, sideOf } from './tools.ts';
+import { STAYS, behindAsk, sideOf, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('ear'),
@@ -88,6 +88,12 @@ export const ear = defineKind(schema, {
         anchor: c.paper[0]!,
         side: sideOf(c),
         picks: c.picks,
+      }),
+      recall: (move) => ({
+        points: [move.tip, ...(move.towards === 1 ? move.base : [move.base[1], move.base[0]])],
+        paper: [move.anchor],
+        picks: move.picks,
+        options: { behind: isBehind(move.side) },
       }),
     },
   },

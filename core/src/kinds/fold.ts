@@ -4,7 +4,15 @@ import { type Names, type PointRef, lineRefSchema, sayFoldLine, sayPoint } from 
 import { flap, layers, picks, points, sense } from './fields.ts';
 import { allMethods } from './methods.ts';
 import { defineKind, drawn, nothing, nothingBefore, oneResult, wrap } from './spec.ts';
-import { type ToolSpec, allLayersAsk, behindAsk, layersOf, senseOf } from './tools.ts';
+import {
+  type Recalled,
+  type ToolSpec,
+  allLayersAsk,
+  behindAsk,
+  isBehind,
+  layersOf,
+  senseOf,
+} from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('fold'),
@@ -20,6 +28,13 @@ const schema = z.strictObject({
   picks,
 });
 type Fold = z.output<typeof schema>;
+
+const recallFold = (move: Fold): Recalled => ({
+  line: move.line,
+  paper: move.flap,
+  picks: move.picks,
+  options: { allLayers: move.layers === 'all', behind: isBehind(move.sense) },
+});
 
 const simple = (towards: 'valley' | 'mountain', word: string, key: string, path: string): ToolSpec<Fold> => ({
   word,
@@ -42,6 +57,7 @@ const simple = (towards: 'valley' | 'mountain', word: string, key: string, path:
     held: false,
     picks: [],
   }),
+  recall: recallFold,
 });
 
 /** All layers beyond the line, but for what hangs on a corner that is held. */
@@ -127,6 +143,7 @@ export const fold = defineKind(schema, {
         held: false,
         picks: c.picks,
       }),
+      recall: recallFold,
     },
   },
   toolOf: (move) => (move.tuck ? 'tuck' : move.sense),

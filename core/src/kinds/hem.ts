@@ -17,7 +17,7 @@ import {
   otherSense,
   wrap,
 } from './spec.ts';
-import { MOVES, behindAsk, senseOf } from './tools.ts';
+import { MOVES, behindAsk, senseOf, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('hem'),
@@ -148,6 +148,15 @@ export const hem = defineKind(schema, {
         width: c.length('width') ?? 0.05,
         times: c.text('times') === 'twice' ? 2 : 1,
         layers: c.pointedAt ? [...c.paper] : [],
+      }),
+      recall: (move) => ({
+        points: [...move.edge, move.towards],
+        paper: move.layers,
+        options: {
+          width: move.width,
+          times: move.times === 2 ? 'twice' : 'once',
+          behind: isBehind(move.sense),
+        },
       }),
     },
   },

@@ -18,8 +18,8 @@ export { listResults, makeMove } from './made.ts';
 export type { OtherWay } from './remedies.ts';
 export { findOtherWays } from './remedies.ts';
 export type { Method } from './methods.ts';
-export { METHODS } from './methods.ts';
-export type { Ask, AskedValue, Choices, ToolCrease, ToolSpec } from './tools.ts';
+export { METHODS, recallLine } from './methods.ts';
+export type { Ask, AskedValue, Choices, Recalled, ToolCrease, ToolSpec } from './tools.ts';
 
 /** A move with every reference replaced; on the other face senses, sides and orders change places. */
 export const mapMove = (move: Move, rules: MoveRules): Move => specOf(move).map(move, new Mapper(rules));

@@ -11,10 +11,17 @@ interface MethodSpec {
   readonly leavesSideOpen: boolean;
   /** Which of its points moves where nothing else is chosen: its place among the points. */
   readonly moves: number;
-  readonly line: (
-    points: readonly PointRef[],
-    values: { readonly turnsBy: number; readonly kept: number },
-  ) => LineRef;
+  readonly line: (points: readonly PointRef[], values: LineValues) => LineRef;
+  /** The points and values a line was found by; undefined for lines found in another way. */
+  readonly recall: (
+    line: LineRef,
+  ) => ({ readonly points: readonly PointRef[] } & Partial<LineValues>) | undefined;
+}
+
+/** What two of the methods ask for besides points: how far a limb turns in degrees, the share of a flap that is kept. */
+interface LineValues {
+  readonly turnsBy: number;
+  readonly kept: number;
 }
 
 export const METHODS: Readonly<Record<Method, MethodSpec>> = {
@@ -24,6 +31,7 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
     leavesSideOpen: false,
     moves: 0,
     line: ([from, to]) => ({ kind: 'onto', from: from!, to: to! }),
+    recall: (l) => (l.kind === 'onto' ? { points: [l.from, l.to] } : undefined),
   },
   through: {
     word: 'through two points',
@@ -31,6 +39,7 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
     leavesSideOpen: true,
     moves: 0,
     line: ([a, b]) => through(a!, b!),
+    recall: (l) => (l.kind === 'through' ? { points: [l.a, l.b] } : undefined),
   },
   bisector: {
     word: 'halving an angle',
@@ -42,6 +51,7 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
     leavesSideOpen: false,
     moves: 0,
     line: ([from, corner, to]) => ({ kind: 'bisector', from: from!, at: corner!, to: to! }),
+    recall: (l) => (l.kind === 'bisector' ? { points: [l.from, l.at, l.to] } : undefined),
   },
   across: {
     word: 'straight across a line',
@@ -53,6 +63,8 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
     leavesSideOpen: true,
     moves: 0,
     line: ([at, a, b]) => ({ kind: 'across', at: at!, to: through(a!, b!) }),
+    recall: (l) =>
+      l.kind === 'across' && l.to.kind === 'through' ? { points: [l.at, l.to.a, l.to.b] } : undefined,
   },
   angle: {
     word: 'by how far a limb turns',
@@ -61,6 +73,7 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
     moves: 1,
     // A mirror turns a limb by twice the angle between it and the crease.
     line: ([at, tip], { turnsBy }) => ({ kind: 'turned', at: at!, towards: tip!, degrees: turnsBy / 2 }),
+    recall: (l) => (l.kind === 'turned' ? { points: [l.at, l.towards], turnsBy: l.degrees * 2 } : undefined),
   },
   length: {
     word: 'to a length of the flap',
@@ -72,7 +85,29 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
       at: { kind: 'between', from: root!, to: tip!, share: kept },
       to: through(root!, tip!),
     }),
+    recall: (l) => {
+      if (l.kind !== 'across' || l.at.kind !== 'between' || l.to.kind !== 'through') return undefined;
+      const { from, to, share } = l.at;
+      if (typeof share !== 'number' || !isAlike(from, l.to.a) || !isAlike(to, l.to.b)) return undefined;
+      return { points: [to, from], kept: share };
+    },
   },
 };
+
+const isAlike = (a: PointRef, b: PointRef): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** The method a line was found by, with its points; undefined where no method gives such a line. */
+export function recallLine(
+  line: LineRef,
+  methods: readonly Method[],
+): ({ readonly method: Method; readonly points: readonly PointRef[] } & Partial<LineValues>) | undefined {
+  // A length of a flap is a line across at a share of it as well: the narrower way of saying it first.
+  const order = [...methods].sort((a, b) => Number(b === 'length') - Number(a === 'length'));
+  for (const method of order) {
+    const found = METHODS[method].recall(line);
+    if (found) return { method, ...found };
+  }
+  return undefined;
+}
 
 export const allMethods = Object.keys(METHODS) as readonly Method[];

@@ -15,7 +15,7 @@ import {
   sayLayers,
   wrap,
 } from './spec.ts';
-import { behindAsk, senseOf } from './tools.ts';
+import { behindAsk, senseOf, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('narrow'),
@@ -132,6 +132,10 @@ export const narrow = defineKind(schema, {
           width: c.length('width'),
         };
       },
+      recall: (move) => ({
+        points: [move.tip, move.axis, ...move.edges],
+        options: { width: typeof move.width === 'number' ? move.width : null, behind: isBehind(move.sense) },
+      }),
     },
   },
   toolOf: () => 'narrow',

@@ -12,7 +12,7 @@ import {
 import { flap, pair, picks, points, side } from './fields.ts';
 import { foldsTogether, otherSide, saySide } from './refolded.ts';
 import { creasedAsItFolds, defineKind, drawn, seenFrom, wrap } from './spec.ts';
-import { type Choices, behindAsk, sideOf } from './tools.ts';
+import { type Choices, behindAsk, sideOf, type Recalled, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('petal'),
@@ -47,6 +47,21 @@ function sayHinge(hinge: readonly [PointRef, PointRef], names: Names): string {
   return isHalved
     ? 'as far as its edges let it go'
     : `over the line from ${shortPoint(hinge[0], names)} to ${shortPoint(hinge[1], names)}`;
+}
+
+/** The corners a hinge of the tool's own was made from; the layer that is lifted counts as pointed at. */
+function recall(move: Petal): Recalled | undefined {
+  const ends = move.hinge.map((end) =>
+    end.kind === 'meet' && end.a.kind === 'bisector' ? end.a : undefined,
+  );
+  const [left, right] = ends;
+  if (!left || !right) return undefined;
+  return {
+    points: [move.tip, left.to, left.from, right.from],
+    paper: move.flap,
+    picks: move.picks,
+    options: { behind: isBehind(move.side) },
+  };
 }
 
 /** The hinge runs between the ends of the creases that halve the angles at the tip. */
@@ -130,6 +145,7 @@ export const petal = defineKind(schema, {
       countsLayers: false,
       asks: [behindAsk],
       compose,
+      recall,
     },
   },
   toolOf: () => 'petal',

@@ -27,7 +27,7 @@ import {
 } from '../references/index.ts';
 import { layers, pair, sense } from './fields.ts';
 import { defineKind, halves, nothing, nothingBefore, oneResult, type Making, type Tried } from './spec.ts';
-import { allLayersAsk, behindAsk, layersOf, senseOf } from './tools.ts';
+import { allLayersAsk, behindAsk, layersOf, senseOf, isBehind } from './tools.ts';
 
 /** Half the length of a pinch, in sheet sides: 6 mm on a 300 mm sheet. */
 const PINCH_REACH = 0.02;
@@ -147,6 +147,10 @@ export const pinch = defineKind(schema, {
           layers: layersOf(c),
         };
       },
+      recall: (move) => ({
+        line: move.line,
+        options: { allLayers: move.layers === 'all', behind: isBehind(move.sense) },
+      }),
     },
   },
   toolOf: () => 'pinch',

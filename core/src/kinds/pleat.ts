@@ -13,7 +13,7 @@ import {
   sayLayers,
   wrap,
 } from './spec.ts';
-import { acrossLimb, behindAsk, leanAsk, senseOf } from './tools.ts';
+import { acrossLimb, behindAsk, leanAsk, senseOf, recallAcross, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('pleat'),
@@ -95,6 +95,10 @@ export const pleat = defineKind(schema, {
         layers: 'all',
         hold: [],
       }),
+      recall: (move) => {
+        const found = recallAcross(move.lines, move.flap[0]);
+        return found && { points: found.points, options: { lean: found.lean, behind: isBehind(move.sense) } };
+      },
     },
   },
   toolOf: () => 'pleat',

@@ -83,6 +83,7 @@ export const pull = defineKind(schema, {
       countsLayers: true,
       asks: [],
       compose: (c) => ({ kind: 'pull', line: c.line(), flap: [...c.paper], picks: c.picks }),
+      recall: (move) => (move.line ? { line: move.line, paper: move.flap, picks: move.picks } : undefined),
     },
   },
   toolOf: () => 'pull',

@@ -11,7 +11,7 @@ import {
 import { picks, points, throughLayers, wish } from './fields.ts';
 import { foldsTogether } from './refolded.ts';
 import { creasedAsItFolds, defineKind, drawn, nothing, seenFrom, wrap } from './spec.ts';
-import { STAYS } from './tools.ts';
+import { type Recalled, STAYS, type ToolCrease } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('refold'),
@@ -33,6 +33,18 @@ const schema = z.strictObject({
   picks,
 });
 type Refold = z.output<typeof schema>;
+
+/** Only what the tool itself can have made: one point brought, creases of the sheet. */
+function recallSpread(move: Refold): Recalled | undefined {
+  const [brought] = move.bring;
+  const creases = move.creases.flatMap((c): ToolCrease[] =>
+    'from' in c && (c.wish === 'valley' || c.wish === 'mountain' || c.wish === 'folded')
+      ? [{ from: c.from, to: c.to, sense: c.wish }]
+      : [],
+  );
+  if (!brought || move.bring.length > 1 || creases.length < move.creases.length) return undefined;
+  return { points: [brought.point, brought.to], creases, paper: [move.anchor], picks: move.picks };
+}
 
 const request = (move: Refold, read: Reader): Omit<RefoldRequest, 'picks' | 'step'> => ({
   creases: move.creases.map((c) =>
@@ -108,6 +120,7 @@ export const refold = defineKind(schema, {
         side: 'any',
         picks: c.picks,
       }),
+      recall: recallSpread,
     },
   },
   toolOf: () => undefined,

@@ -22,6 +22,7 @@ const tool = (way: 'inside' | 'outside', word: string, key: string, path: string
   countsLayers: true,
   asks: [],
   compose: (c) => ({ kind: 'reverse', mode: way, line: c.line(), flap: [...c.paper], picks: c.picks }),
+  recall: (move) => ({ line: move.line, paper: move.flap, picks: move.picks }),
 });
 
 const WORDS = {

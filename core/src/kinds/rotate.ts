@@ -38,6 +38,7 @@ export const rotate = defineKind(schema, {
         },
       ],
       compose: (c) => ({ kind: 'rotate', degrees: c.number('degrees') }),
+      recall: ({ degrees }) => ({ options: { degrees } }),
     },
   },
   toolOf: () => 'rotate',

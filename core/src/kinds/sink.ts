@@ -55,6 +55,7 @@ const tool = (way: SinkMode, word: string, key: string, path: string): ToolSpec<
   countsLayers: true,
   asks: [],
   compose: (c) => ({ kind: 'sink', mode: way, line: c.line(), flap: [...c.paper], picks: c.picks }),
+  recall: (move) => ({ line: move.line, paper: move.flap, picks: move.picks }),
 });
 
 /** A closed corner pushed in at a line, open or closed, or brought out again. */

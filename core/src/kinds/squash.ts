@@ -4,7 +4,7 @@ import { type Reader, pointRefSchema, sayPoint } from '../references/index.ts';
 import { flap, picks, side } from './fields.ts';
 import { foldsTogether, otherSide, saySide } from './refolded.ts';
 import { creasedAsItFolds, defineKind, seenFrom, wrap } from './spec.ts';
-import { behindAsk, sideOf } from './tools.ts';
+import { behindAsk, sideOf, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('squash'),
@@ -93,6 +93,12 @@ export const squash = defineKind(schema, {
           picks: c.picks,
         };
       },
+      recall: (move) => ({
+        points: [move.apex, move.hinge, move.ridge, move.to],
+        paper: [...move.front, ...move.back],
+        picks: move.picks,
+        options: { behind: isBehind(move.side) },
+      }),
     },
   },
   toolOf: () => 'squash',

@@ -4,7 +4,7 @@ import { type Reader, pointRefSchema, sayPoint } from '../references/index.ts';
 import { picks, side } from './fields.ts';
 import { foldsTogether, otherSide, saySide } from './refolded.ts';
 import { creasedAsItFolds, defineKind, drawn, seenFrom, wrap } from './spec.ts';
-import { STAYS, behindAsk, sideOf } from './tools.ts';
+import { STAYS, behindAsk, sideOf, isBehind } from './tools.ts';
 
 const schema = z.strictObject({
   kind: z.literal('swivel'),
@@ -89,6 +89,12 @@ export const swivel = defineKind(schema, {
           picks: c.picks,
         };
       },
+      recall: (move) => ({
+        points: [move.pivot, move.along, move.flap, move.drawn],
+        paper: [move.anchor],
+        picks: move.picks,
+        options: { behind: isBehind(move.side) },
+      }),
     },
   },
   toolOf: () => 'swivel',

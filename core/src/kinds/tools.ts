@@ -62,6 +62,18 @@ export interface Choices {
   readonly length: (id: string) => number | null;
 }
 
+/** What a move was made of, so that one choice can be changed and the rest stays. */
+export interface Recalled {
+  /** The points that were asked for; of tools with a line none, their line is read instead. */
+  readonly points?: readonly PointRef[];
+  readonly line?: LineRef;
+  /** The paper pointed at. */
+  readonly paper?: readonly PointRef[];
+  readonly creases?: readonly ToolCrease[];
+  readonly options?: Readonly<Record<string, AskedValue>>;
+  readonly picks?: readonly (readonly [PointRef, PointRef])[];
+}
+
 /** Whether the paper that moves is pointed at: nothing, if wished, always, or as two layers of a flap. */
 type PaperNeed = 'none' | 'optional' | 'needed' | 'pair';
 
@@ -85,6 +97,8 @@ export interface ToolSpec<M = unknown> {
   readonly countsLayers: boolean;
   readonly asks: readonly Ask[];
   readonly compose: (chosen: Choices) => M;
+  /** What such a move was composed of; undefined where the tool could not have made it so. */
+  readonly recall: (move: M) => Recalled | undefined;
 }
 
 export const MOVES = 'Choose the paper that moves';
@@ -106,6 +120,20 @@ export const sideOf = (chosen: Choices): 'front' | 'behind' => (chosen.tick('beh
 export const senseOf = (chosen: Choices): 'valley' | 'mountain' =>
   chosen.tick('behind') ? 'mountain' : 'valley';
 export const layersOf = (chosen: Choices): 'flap' | 'all' => (chosen.tick('allLayers') ? 'all' : 'flap');
+
+export const isBehind = (towards: 'valley' | 'mountain' | 'front' | 'behind' | 'any'): boolean =>
+  towards === 'mountain' || towards === 'behind';
+
+/** The points and the lean two creases across a limb were made of; undefined for lines found otherwise. */
+export function recallAcross(
+  [first, second]: readonly [LineRef, LineRef],
+  tip: PointRef | undefined,
+): { readonly points: readonly PointRef[]; readonly lean: number } | undefined {
+  if (!tip || first.kind !== 'across' || first.to.kind !== 'through') return undefined;
+  if (second.kind === 'across') return { points: [first.at, second.at, tip], lean: 0 };
+  if (second.kind !== 'turned') return undefined;
+  return { points: [first.at, second.at, tip], lean: second.degrees - 90 };
+}
 
 /** The first and second crease across a limb: square to it, the second leaning by the given angle. */
 export function acrossLimb([near, far, tip]: readonly PointRef[], lean: number): [LineRef, LineRef] {

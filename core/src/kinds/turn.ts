@@ -37,6 +37,7 @@ export const turn = defineKind(schema, {
         },
       ],
       compose: (c) => ({ kind: 'turn', over: c.text('over') === 'lengthways' ? 'lengthways' : 'sideways' }),
+      recall: ({ over }) => ({ options: { over } }),
     },
   },
   toolOf: () => 'turn',

@@ -63,6 +63,7 @@ export const unfold = defineKind(schema, {
         },
       ],
       compose: (c) => ({ kind: 'unfold', step: c.text('opens') }),
+      recall: ({ step }) => ({ options: { opens: step } }),
     },
   },
   toolOf: () => 'unfold',

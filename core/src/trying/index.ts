@@ -5,6 +5,6 @@
 export type { Landmark } from './landmarks.ts';
 export { listLandmarks, placesMade } from './landmarks.ts';
 export type { SheetCrease } from './stretches.ts';
-export { listCreases } from './stretches.ts';
+export { listCreases, splitIntoStretches } from './stretches.ts';
 export type { OfferedWay, Proposed } from './trying.ts';
 export { dragGhost, listOtherWays, offerResults, proposeMoves, tryMove } from './trying.ts';

@@ -30,7 +30,7 @@ const SAME = 1e-6;
 export function listLandmarks(
   state: FlatState,
   steps: readonly ReplayedStep[],
-  own: readonly { readonly name: string; readonly at: Point }[] = [],
+  own: readonly OwnPlace[] = [],
 ): Landmark[] {
   const found: Landmark[] = [];
   const add = (name: string, ref: PointRef, sheet: Point, rank: Landmark['rank']): void => {
@@ -58,7 +58,7 @@ export function listLandmarks(
   for (const { step, trail } of steps) {
     if (trail?.mark) add(names.get(step.id)?.mark ?? '', { kind: 'mark', step: step.id }, trail.mark, 'main');
   }
-  for (const { name, at } of own) add(name, { kind: 'named', name }, at, 'main');
+  for (const { name, at, isMade } of own) add(name, { kind: 'named', name }, at, isMade ? 'main' : 'near');
   addBuilt(true);
   for (const { name, ref, at } of listCrossings(state, steps)) add(name, ref, at, 'main');
   let corners = 0;
@@ -91,13 +91,21 @@ export function listLandmarks(
   return [...found.filter((l) => !l.isUnder), ...found.filter((l) => l.isUnder)];
 }
 
-/** Places that were asked for and that the steps so far have made, by the names they were given. */
-export function placesMade({ marks }: Plan, replay: Replay, shown: number): { name: string; at: Point }[] {
+/** A place with a name of the folder's own, on the sheet. */
+export interface OwnPlace {
+  readonly name: string;
+  readonly at: Point;
+  /** Asked for in Marks and made by the steps: shown like a mark. Others are found by name or near the pointer. */
+  readonly isMade: boolean;
+}
+
+/** Places with names of the folder's own that are on the paper after a step, by the names sentences call them by. */
+export function placesMade({ marks, points }: Plan, replay: Replay, shown: number): OwnPlace[] {
   const context = contextAfter(replay, shown);
-  return marks.flatMap((mark) => {
-    const name = 'kind' in mark && mark.kind === 'point' ? mark.name : null;
-    const found = name === null ? undefined : resolvePoint({ kind: 'named', name }, context);
-    return name !== null && found?.ok && found.value.sheet ? [{ name, at: found.value.sheet }] : [];
+  const asked = new Set(marks.flatMap((m) => ('kind' in m && m.kind === 'point' && m.name ? [m.name] : [])));
+  return [...new Set([...asked, ...Object.keys(points)])].flatMap((name): OwnPlace[] => {
+    const found = resolvePoint({ kind: 'named', name }, context);
+    return found.ok && found.value.sheet ? [{ name, at: found.value.sheet, isMade: asked.has(name) }] : [];
   });
 }
 

@@ -1,7 +1,7 @@
 import { buildPattern } from '../creases/index.ts';
 import { patternOf } from '../formats/index.ts';
-import { type Point, tolerance, isSamePoint } from '../geometry/index.ts';
-import type { PointRef } from '../references/index.ts';
+import { type Point, isOnSegment, isSamePoint, tolerance } from '../geometry/index.ts';
+import { type PointRef, resolvePoint } from '../references/index.ts';
 import { type Replay, contextAfter } from '../sequence/index.ts';
 import { listLandmarks, refAt } from './landmarks.ts';
 
@@ -55,4 +55,38 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
         name: a.name && b.name ? `${a.name} to ${b.name}` : `stretch ${i + 1}`,
       };
     });
+}
+
+/** A crease chosen for a collapse, by its ends. */
+interface ChosenEnds {
+  readonly from: PointRef;
+  readonly to: PointRef;
+}
+
+/**
+ * Creases of a collapse as the stretches that can be clicked there: each is covered by those that lie on it. One that none
+ * lies on, or whose ends are gone, stays as it is.
+ */
+export function splitIntoStretches<C extends ChosenEnds>(
+  replay: Replay,
+  before: number,
+  creases: readonly C[],
+): (C & { readonly key: string })[] {
+  const context = contextAfter(replay, before);
+  const stretches = listCreases(replay, before);
+  return creases.flatMap((crease) => {
+    const [from, to] = [crease.from, crease.to].map((ref) => {
+      const found = resolvePoint(ref, context);
+      return found.ok ? found.value.sheet : undefined;
+    });
+    const own =
+      from && to
+        ? stretches.filter((s) =>
+            [s.from, s.to].every((p) => isOnSegment(p, { from, to }, tolerance.overlap)),
+          )
+        : [];
+    return own.length > 0
+      ? own.map((s) => ({ ...crease, key: s.key, from: s.fromRef, to: s.toRef }))
+      : [{ ...crease, key: JSON.stringify([crease.from, crease.to]) }];
+  });
 }

@@ -9,7 +9,7 @@ import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
 import type { BaseRow, Readings, RulePrice, StepReading } from '@jade/core/readings';
-import type { Move } from '@jade/core/kinds';
+import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
 import type { SheetShape } from '@jade/core/sheet';
@@ -154,6 +154,8 @@ export interface Engine {
   previewMove(before: number, move: Move, id: string): Preview;
   listLayers(before: number, at: Point): LayerTooth[];
   listCreases(before: number): SheetCrease[];
+  /** Creases chosen for a collapse as the stretches that can be clicked there. */
+  splitCreases(before: number, creases: readonly ToolCrease[]): (ToolCrease & { readonly key: string })[];
   /** Every result the move can have, where it has more than one. */
   offerResults(before: number, move: Move): OfferedPicture[];
   /** Other ways of asking for a move that the paper allows. */

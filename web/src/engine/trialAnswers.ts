@@ -10,6 +10,7 @@ import {
   listOtherWays,
   offerResults,
   proposeMoves,
+  splitIntoStretches,
   tryMove,
 } from '@jade/core/trying';
 import type { Engine, Preview, Proposal } from './protocol.ts';
@@ -20,6 +21,7 @@ type Answers = Pick<
   | 'previewMove'
   | 'listLayers'
   | 'listCreases'
+  | 'splitCreases'
   | 'listOtherWays'
   | 'offerResults'
   | 'proposeMoves'
@@ -54,6 +56,7 @@ export const trialAnswers = (open: OpenPlan): Answers => ({
       };
     });
   },
+  splitCreases: (before, creases) => (open.replay ? splitIntoStretches(open.replay, before, creases) : []),
   listCreases: (before) => (open.replay ? listCreases(open.replay, before) : []),
   listOtherWays: (before, move) =>
     open.replay ? listOtherWays(open.replay, before, move).map(toProposal) : [],

@@ -1,6 +1,6 @@
 import { type PointerEvent, type ReactNode, memo, useEffect, useId, useMemo, useRef } from 'react';
 import { type Drawing, type Frame, type Palette, WHOLE_WEIGHT, frameOf } from '@jade/core/drawing';
-import type { Bounds, Point } from '@jade/core/geometry';
+import { type Bounds, type Point, distance } from '@jade/core/geometry';
 import { Arrow, Item } from './items.tsx';
 import { type Mark, Marks } from './Marks.tsx';
 import { Names } from './Names.tsx';
@@ -59,6 +59,7 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
   } = props;
   const svg = useRef<SVGSVGElement>(null);
   const titleId = useId();
+  const pressed = useRef<Point | null>(null);
   const { scale, shown } = props;
   const frames = useMemo(
     () => frameOf(drawing, width, height, { margin, scale, shown }),
@@ -102,8 +103,17 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
         onMove?.(toOwn(e) ?? null, k);
         drag('moved', e);
       }}
-      onPointerDown={(e) => drag('grabbed', e)}
+      onPointerDown={(e) => {
+        pressed.current = [e.clientX, e.clientY];
+        drag('grabbed', e);
+      }}
       onPointerUp={(e) => drag('let go', e)}
+      // The end of a drag is no click.
+      onClickCapture={(e) => {
+        const from = pressed.current;
+        pressed.current = null;
+        if (from && e.detail > 0 && distance(from, [e.clientX, e.clientY]) > DRAGGED_PX) e.stopPropagation();
+      }}
       onClick={
         onPoint &&
         ((e) => {
@@ -196,6 +206,9 @@ const Outline = ({ box: { left, top, right, bottom } }: { box: Frame['box'] }) =
     pointerEvents="none"
   />
 );
+
+/** A pointer that went farther while pressed has dragged. */
+const DRAGGED_PX = 6;
 
 /** One notch of a wheel, in px it scrolls. */
 const NOTCH = 100;

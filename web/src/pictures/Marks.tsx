@@ -63,6 +63,36 @@ export function Marks({ marks: all, drawing, frame, toOwn, onMark }: MarksProps)
   ));
 }
 
+/** Where each arrow key goes, in px of the picture. */
+const ARROWS: Readonly<Record<string, Point>> = {
+  ArrowRight: [1, 0],
+  ArrowLeft: [-1, 0],
+  ArrowDown: [0, 1],
+  ArrowUp: [0, -1],
+};
+
+/** A point aside of the way counts as so much farther off. */
+const ASIDE = 2.5;
+
+/** Moves the focus to the nearest landmark on the way of the arrow, in the same picture. */
+function onArrow(own: SVGGElement, [wx, wy]: Point): void {
+  const placeOf = (element: Element): Point =>
+    element.getAttribute('data-mark')!.split(' ').map(Number) as unknown as Point;
+  const [x, y] = placeOf(own);
+  let best: SVGGElement | undefined;
+  let least = Infinity;
+  for (const other of own.ownerSVGElement?.querySelectorAll<SVGGElement>('[data-mark]') ?? []) {
+    const [ox, oy] = placeOf(other);
+    const along = (ox - x) * wx + (oy - y) * wy;
+    const aside = Math.abs((ox - x) * wy - (oy - y) * wx);
+    // What lies more aside than along is on the way of another arrow.
+    if (along <= 1 || aside > along * 1.5) continue;
+    const far = along + aside * ASIDE;
+    if (far < least) [best, least] = [other, far];
+  }
+  best?.focus();
+}
+
 function Landmark({
   mark,
   at: [x, y],
@@ -88,6 +118,7 @@ function Landmark({
     <g
       role="button"
       tabIndex={0}
+      data-mark={`${x} ${y}`}
       aria-label={mark.name}
       className="cursor-pointer outline-offset-4"
       onClick={(e) => {
@@ -96,6 +127,13 @@ function Landmark({
         onMark(e.detail === 0 ? mark.key : nearest(e as unknown as PointerEvent));
       }}
       onKeyDown={(e) => {
+        const way = ARROWS[e.key];
+        if (way) {
+          e.preventDefault();
+          e.stopPropagation();
+          onArrow(e.currentTarget, way);
+          return;
+        }
         if (e.key !== 'Enter' && e.key !== ' ') return;
         e.preventDefault();
         e.stopPropagation();

@@ -1,12 +1,15 @@
 import { Command } from 'cmdk';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { bases } from '@jade/core/bases';
+import type { Plan } from '@jade/core/plan';
 import { stageIds } from '@jade/core/readings';
+import { moveWord, sayStep } from '@jade/core/sequence';
 import { useListPlansQuery } from '../api/index.ts';
 import { useRecords, useSettings } from '../records/index.ts';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
+import { askForKeys } from './KeysLeaf.tsx';
 
 /** Everything by name: Ctrl K. Stages, plans, steps, undo, theme. */
 export function CommandPalette() {
@@ -16,6 +19,7 @@ export function CommandPalette() {
   const { id, present } = usePlanState();
   const { data: plans } = useListPlansQuery(undefined, { skip: !open });
   const settings = useSettings();
+  const steps = useMemo(() => (open && present ? sayAll(present) : []), [open, present]);
   const { write } = useRecords();
 
   useEffect(() => {
@@ -65,25 +69,29 @@ export function CommandPalette() {
                 Open {s} <span className="float-right text-ink-2">Alt {i + 1}</span>
               </Command.Item>
             ))}
+            {steps.map((s) => (
+              <Command.Item
+                key={s.id}
+                value={`step ${s.number} ${s.word} ${s.passage} ${s.sentence} ${s.id}`}
+                className={item}
+                onSelect={run(() => {
+                  dispatch(stepSelected(s.number));
+                  void navigate(`/plan/${id}/folds`);
+                })}
+              >
+                <b>{s.number}</b> {s.sentence}
+                {s.passage && <span className="text-ink-2"> {s.passage}</span>}
+              </Command.Item>
+            ))}
             <Command.Item className={item} onSelect={run(() => dispatch(undone()))}>
               Undo <span className="float-right text-ink-2">Ctrl Z</span>
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => dispatch(redone()))}>
               Redo <span className="float-right text-ink-2">Ctrl Y</span>
             </Command.Item>
-            {present.steps.map((s, i) => (
-              <Command.Item
-                key={s.id}
-                value={`step ${i + 1} ${s.id}`}
-                className={item}
-                onSelect={run(() => {
-                  dispatch(stepSelected(i + 1));
-                  void navigate(`/plan/${id}/folds`);
-                })}
-              >
-                Step {i + 1} {s.passage && `in ${s.passage}`}
-              </Command.Item>
-            ))}
+            <Command.Item className={item} onSelect={run(askForKeys)}>
+              All keys <span className="float-right text-ink-2">?</span>
+            </Command.Item>
           </Command.Group>
         )}
         <Command.Group heading="Plans">
@@ -136,3 +144,13 @@ export function CommandPalette() {
     </Command.Dialog>
   );
 }
+
+/** What each step says, to be found by. */
+const sayAll = ({ sheet, points, steps }: Plan) =>
+  steps.map((step, i) => ({
+    id: step.id,
+    number: i + 1,
+    word: moveWord(step),
+    passage: step.passage,
+    sentence: sayStep(step, { sheet: sheet.shape, points, steps }),
+  }));

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { Outlet } from 'react-router';
 import { useSettings } from '../records/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
+import { KeysLeaf } from './KeysLeaf.tsx';
 
 /** The whole page: applies the theme and holds the command palette. */
 export function Frame() {
@@ -19,6 +20,7 @@ export function Frame() {
     <div className="flex h-full flex-col">
       <Outlet />
       <CommandPalette />
+      <KeysLeaf />
     </div>
   );
 }

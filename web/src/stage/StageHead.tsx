@@ -1,12 +1,19 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
+import { sayChange } from '@jade/core/editing';
+import type { Plan } from '@jade/core/plan';
 import { redone, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
 
 /** The sentence a stage opens with, and the three words that work everywhere. */
 export function StageHead({ title, children }: { title: string; children: ReactNode }) {
-  const { past, future } = usePlanState();
+  const { past, present, future } = usePlanState();
   const dispatch = useAppDispatch();
+  const [last, next] = [past.at(-1)?.plan, future[0]?.plan];
+  // Compared when the plan changes only: both plans can have hundreds of steps.
+  const back = useMemo(() => (last && present ? sayChange(last, present) : ''), [last, present]);
+  const again = useMemo(() => (next && present ? sayChange(present, next) : ''), [next, present]);
   const word = 'act px-1 disabled:text-ink-3 disabled:no-underline';
+  const said = useSaid({ undoable: back, redoable: again, next, present, depth: future.length });
   return (
     <div className="flex items-start justify-between gap-6 px-7 pt-5 pb-3">
       <div>
@@ -15,12 +22,13 @@ export function StageHead({ title, children }: { title: string; children: ReactN
           {children}
         </div>
       </div>
-      <div className="flex shrink-0 gap-3 text-[14px]">
+      <div className="flex shrink-0 flex-wrap justify-end gap-x-3 text-[14px]">
         <button
           type="button"
           className={word}
           disabled={past.length === 0}
-          title="Ctrl Z"
+          title={`Undo ${back} (Ctrl Z)`}
+          aria-describedby="undo-said"
           onClick={() => dispatch(undone())}
         >
           Undo
@@ -29,7 +37,7 @@ export function StageHead({ title, children }: { title: string; children: ReactN
           type="button"
           className={word}
           disabled={future.length === 0}
-          title="Ctrl Y"
+          title={`Redo ${again} (Ctrl Y)`}
           onClick={() => dispatch(redone())}
         >
           Redo
@@ -42,7 +50,30 @@ export function StageHead({ title, children }: { title: string; children: ReactN
         >
           Find
         </button>
+        <span id="undo-said" role="status" className="note w-full max-w-[180px] text-right">
+          {said}
+        </span>
       </div>
     </div>
   );
+}
+
+/** What was just undone or done again, by button or by key; empty after any other edit. */
+function useSaid(now: {
+  undoable: string;
+  redoable: string;
+  next: Plan | undefined;
+  present: Plan | null;
+  depth: number;
+}): string {
+  const [seen, setSeen] = useState({ ...now, said: '' });
+  if (seen.present === now.present) return seen.said;
+  const said =
+    now.depth > seen.depth
+      ? `Undone: ${now.redoable}`
+      : now.present === seen.next
+        ? `Done again: ${now.undoable}`
+        : '';
+  setSeen({ ...now, said });
+  return said;
 }

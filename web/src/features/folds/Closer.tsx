@@ -5,26 +5,31 @@ import type { useCloser } from './useCloser.ts';
 /** How much closer one press brings the paper. */
 const PRESS = 1.5;
 
+interface CloserProps extends ReturnType<typeof useCloser> {
+  /** What is looked at closer, in the model: the point chosen last or pointed at; the middle where there is none. */
+  readonly about: readonly [number, number] | undefined;
+}
+
 /** Looking closer at the model: words to press, and the keys + and -; the wheel does it at the pointer. */
-export function Closer({ zoom, isClose, toWhole }: ReturnType<typeof useCloser>) {
+export function Closer({ zoom, isClose, toWhole, about }: CloserProps) {
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
-      if (e.key === '+' || e.key === '=') zoom(null, PRESS);
+      if (e.key === '+' || e.key === '=') zoom(about ?? null, PRESS);
       else if (e.key === '-') zoom(null, 1 / PRESS);
       else return;
       e.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [zoom]);
+  }, [about, zoom]);
   return (
     <span className="flex gap-3 text-[13px]" role="group" aria-label="How close the model is seen">
       <button
         type="button"
         className="act"
         title="Closer (+, or turn the wheel)"
-        onClick={() => zoom(null, PRESS)}
+        onClick={() => zoom(about ?? null, PRESS)}
       >
         Closer
       </button>

@@ -1,12 +1,16 @@
-import { useEffect, useReducer, useState } from 'react';
-import { usePlanState, usePlan } from '../../plan/index.ts';
+import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
+import { stepSelected, usePlanState, usePlan } from '../../plan/index.ts';
+import { useAppDispatch } from '../../state/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { StageHead } from '../../stage/index.ts';
 import { Verdicts } from '../../stage/index.ts';
 import { isTyping } from '../../stage/index.ts';
 import { Waiting } from '../../ui/index.ts';
-import { reduce } from './authoring.ts';
+import { type Send, nothingInHand, reduce } from './authoring.ts';
+import { recallComposer } from './composer.ts';
 import { toolOfKey } from '@jade/core/kinds';
+import { shortPoint } from '@jade/core/references';
+import { nameSteps } from '@jade/core/sequence';
 import { GaugeRail } from './GaugeRail.tsx';
 import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';
@@ -17,14 +21,26 @@ import { StepActions } from './StepActions.tsx';
 export function FoldsPage() {
   const { detail } = useEngine();
   const { step } = usePlanState();
-  const [composer, send] = useReducer(reduce, null);
+  const dispatch = useAppDispatch();
+  const [{ composer, aside }, handle] = useReducer(reduce, nothingInHand);
+  const replacing = composer?.replacing ?? null;
+  const send = useCallback<Send>(
+    (event) => {
+      // A step that is changed is looked at from the one before it; put away, it is looked at again.
+      if (event.kind === 'put away' && replacing !== null) dispatch(stepSelected(replacing));
+      handle(event);
+    },
+    [dispatch, replacing],
+  );
+  const { steps } = usePlan();
   const [showNames, setShowNames] = useState(false);
+  const names = useMemo(() => nameSteps(steps), [steps]);
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
       const tool = toolOfKey(e.key);
-      if (tool) send({ kind: 'begun', tool, replacing: null });
+      if (tool) send({ kind: 'begun', tool });
       else if (e.key === 'Escape') send({ kind: 'put away' });
       else if (e.key === 'Backspace') send({ kind: 'taken back' });
       else if (e.key.toLowerCase() === 'n') setShowNames((s) => !s);
@@ -33,7 +49,7 @@ export function FoldsPage() {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  }, [send]);
 
   if (!detail) return <Waiting what="Folding …" />;
   return (
@@ -46,10 +62,20 @@ export function FoldsPage() {
           <Verdicts stage="folds" className="mx-7 mb-2 max-w-[760px]" />
           <Table composer={composer} send={send} showNames={showNames} />
           {composer === null && (
-            <StepActions onChange={(tool) => send({ kind: 'begun', tool, replacing: step })} />
+            <StepActions
+              onChange={(tool) =>
+                send({
+                  kind: 'taken up',
+                  composer: recallComposer(steps[step - 1]!.move, tool, step, (ref) =>
+                    shortPoint(ref, names),
+                  ),
+                })
+              }
+            />
           )}
           <Tray
             composer={composer}
+            aside={aside}
             send={send}
             showNames={showNames}
             onNames={() => setShowNames((s) => !s)}

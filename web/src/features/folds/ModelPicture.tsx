@@ -20,7 +20,7 @@ interface ModelPictureProps {
   readonly refusalAt: Point | undefined;
   readonly onMove: (at: Point | null, k: number) => void;
   readonly onZoom: (at: Point, factor: number) => void;
-  /** While a fold is composed points are chosen; else the paper is dragged. */
+  /** While a fold is composed points are chosen, and dragging shifts the picture; else it moves the paper. */
   readonly choosing?: {
     readonly onMark: (key: string) => void;
     readonly onPoint: (at: Point, k: number) => void;
@@ -47,7 +47,8 @@ export function ModelPicture(props: ModelPictureProps) {
       shown={props.shown}
       onMove={props.onMove}
       onZoom={props.onZoom}
-      {...(choosing ?? { onDrag: props.onDrag })}
+      onDrag={props.onDrag}
+      {...choosing}
     >
       {(place) => (
         <>

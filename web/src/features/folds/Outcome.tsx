@@ -1,10 +1,11 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { type Move, TOOLS } from '@jade/core/kinds';
 import type { LayerTooth, Preview } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Notice } from '../../ui/index.ts';
 import type { Send } from './authoring.ts';
 import { type Composer, asksForFlap, toMove } from './composer.ts';
+import { hasNoOther } from './focus.ts';
 import { LayerComb } from './LayerComb.tsx';
 import { Offers, OtherWays } from './Offers.tsx';
 
@@ -69,6 +70,10 @@ export function Outcome({
 }
 
 function KeepButton({ onKeep }: { onKeep: () => void }) {
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (hasNoOther()) button.current?.focus();
+  }, []);
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       const onLandmark =
@@ -80,7 +85,7 @@ function KeepButton({ onKeep }: { onKeep: () => void }) {
     return () => window.removeEventListener('keydown', onKey);
   });
   return (
-    <button type="button" className="btn solid mt-2 w-full" onClick={onKeep}>
+    <button ref={button} type="button" data-keep className="btn solid mt-2 w-full" onClick={onKeep}>
       Keep this fold
     </button>
   );

@@ -1,13 +1,14 @@
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
+import type { SheetCrease } from '@jade/core/trying';
 import { DrawingView, type Mark, usePalette } from '../../pictures/index.ts';
 import type { StepDetail, Preview } from '../../engine/index.ts';
-import type { Composer } from './composer.ts';
+import type { ChosenCrease, Composer } from './composer.ts';
 import { creasesWanted } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './authoring.ts';
 import { MissingCreases, ScaleBar } from './overlays.tsx';
-import { useCreases } from './useAuthoring.ts';
+import { useCreases, useSplits } from './useAuthoring.ts';
 
 interface SheetPictureProps {
   readonly detail: StepDetail;
@@ -29,6 +30,18 @@ export function SheetPicture(props: SheetPictureProps) {
   const palette = usePalette();
   const asksCreases = composer !== null && creasesWanted(composer.tool) > 0;
   const creases = useCreases(asksCreases, base);
+  const chosen = composer?.creases ?? NONE;
+  const splits = useSplits(chosen, base, creases);
+  const clickCrease = ({ key, fromRef, toRef }: SheetCrease): void => {
+    // One stretch of a crease that was chosen whole: its other stretches stay chosen.
+    const whole = splits.find((s) => s.stretches.some((c) => c.key === key));
+    if (whole)
+      send({
+        kind: 'creases split',
+        creases: chosen.flatMap((c) => (c === whole.crease ? whole.stretches : [c])),
+      });
+    send({ kind: 'crease clicked', key, from: fromRef, to: toRef });
+  };
   const isSmall = px < 200;
   return (
     <figure aria-label="Sheet">
@@ -42,7 +55,7 @@ export function SheetPicture(props: SheetPictureProps) {
         title={`The sheet after step ${detail.number}: valley and mountain creases`}
         hovered={hovered}
         onHover={onHover}
-        marks={isSmall && !composer ? NONE : marks}
+        marks={isSmall ? marks.filter((m) => m.look === 'chosen') : marks}
         {...(composer ? { onMark, onPoint } : {})}
       >
         {(place) => (
@@ -50,11 +63,9 @@ export function SheetPicture(props: SheetPictureProps) {
             {asksCreases && (
               <CreaseLines
                 creases={creases}
-                chosen={composer.creases}
+                chosen={[...chosen, ...splits.flatMap((s) => s.stretches)]}
                 place={place}
-                onClick={({ key, fromRef, toRef }) =>
-                  send({ kind: 'crease clicked', key, from: fromRef, to: toRef })
-                }
+                onClick={clickCrease}
               />
             )}
             {preview?.refusal?.adds && <MissingCreases creases={preview.refusal.adds} place={place} />}
@@ -66,7 +77,7 @@ export function SheetPicture(props: SheetPictureProps) {
   );
 }
 
-const NONE: readonly Mark[] = [];
+const NONE: readonly ChosenCrease[] = [];
 
 /** The longer side of what is drawn. */
 const longerOf = ({ minX, minY, maxX, maxY }: Drawing['bounds']): number =>

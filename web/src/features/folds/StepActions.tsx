@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { whyNotAt } from '@jade/core/editing';
 import { type Tool, specOf, toolOf } from '@jade/core/kinds';
 import { stepsThatUse } from '@jade/core/sequence';
@@ -7,6 +7,8 @@ import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice, LengthField, TextField } from '../../ui/index.ts';
+import { isTyping } from '../../stage/index.ts';
+import { BaseLeaf } from './BaseLeaf.tsx';
 import { PassageLeaf } from './PassageLeaf.tsx';
 import { RepeatLeaf } from './RepeatLeaf.tsx';
 
@@ -17,19 +19,34 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const [why, setWhy] = useState<string>();
-  const [leaf, setLeaf] = useState<'repeat' | 'passage' | null>(null);
+  const [leaf, setLeaf] = useState<'repeat' | 'passage' | 'base' | null>(null);
+  const canBegin = step === 0;
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.key !== '0' || !canBegin || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+      e.preventDefault();
+      setLeaf('base');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [canBegin]);
   const own = plan.steps[step - 1];
   if (!own)
     return (
       <div className="px-7 pb-2">
         <p className="note">
-          Drag a point of the model to where it shall come, or choose a move below and then its landmarks.
-          Page Down and Page Up go through the steps. Folded it before?{' '}
+          Drag a point of the model to where it shall come, or choose a move below and then its landmarks. Or{' '}
+          <button type="button" className="act" onClick={() => setLeaf('base')}>
+            Begin with a base
+          </button>{' '}
+          (0), or{' '}
           <button type="button" className="act" onClick={() => setLeaf('passage')}>
             Take a passage from another plan
           </button>
+          . All keys: ?
         </p>
-        {leaf && <PassageLeaf step={0} onClose={() => setLeaf(null)} />}
+        {leaf === 'passage' && <PassageLeaf step={0} onClose={() => setLeaf(null)} />}
+        {leaf === 'base' && <BaseLeaf onClose={() => setLeaf(null)} />}
       </div>
     );
   const users = stepsThatUse(own.id, plan.steps);

@@ -79,6 +79,7 @@ function CardFace(props: CardProps & { readonly handle?: HTMLAttributes<HTMLButt
         type="button"
         {...handle}
         role="button"
+        data-step-card
         aria-current={selected ? 'step' : undefined}
         aria-label={
           count > 1

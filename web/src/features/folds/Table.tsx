@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import type { Point } from '@jade/core/geometry';
 import type { Move } from '@jade/core/kinds';
@@ -6,7 +6,7 @@ import type { Landmark } from '@jade/core/trying';
 import { useAppDispatch } from '../../state/index.ts';
 import { type LayerTooth, getEngine, useEngine } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, usePlan, usePlanState } from '../../plan/index.ts';
-import { DrawingView, pickNearest, usePalette } from '../../pictures/index.ts';
+import { type DragPhase, DrawingView, pickNearest, usePalette } from '../../pictures/index.ts';
 import { type Composer, asksForFlap, creasesWanted, layersTaken } from './composer.ts';
 import type { Send } from './authoring.ts';
 import { Closer } from './Closer.tsx';
@@ -50,6 +50,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   const [wantsSheet, setWantsSheet] = useState(false);
   const viewed = useView(view, step);
   const keep = useKeepMove(base, composer?.replacing ?? null, nextId);
+  const grabbed = useRef<Point | null>(null);
   const closer = useCloser(detail?.after.bounds, base, sizes.width / sizes.height);
   useEffect(() => {
     if (composer?.replacing && step !== composer.replacing - 1)
@@ -87,7 +88,13 @@ export function Table({ composer, send, showNames }: TableProps) {
   const click =
     (frame: 'sheet' | 'model') =>
     (at: Point, k: number): void => {
-      if (composer && asksForFlap(composer) && frame === 'model')
+      // On the sheet every place is one layer, there is nothing to ask.
+      if (composer && asksForFlap(composer) && frame === 'sheet')
+        return send({
+          kind: 'flap chosen',
+          flap: [{ name: 'a place on the sheet', ref: { kind: 'sheet', at: [at[0], at[1]] } }],
+        });
+      if (composer && asksForFlap(composer))
         return askPaper(composer.tool, composer.tool === 'mountain' || composer.options.behind === true, at);
       const candidates = detail.landmarks.flatMap((l) => (l[frame] ? [{ ...l, at: l[frame] }] : []));
       const hit = pickNearest(candidates, at, SNAP_PX / k);
@@ -101,8 +108,14 @@ export function Table({ composer, send, showNames }: TableProps) {
     keep(chosen);
     closer.carry(base + 1);
     setNextId(freshId('s'));
-    send({ kind: 'put away' });
+    send({ kind: 'kept' });
     setTeeth([]);
+  };
+  const onPan = (phase: DragPhase, at: Point): void => {
+    if (phase === 'grabbed') grabbed.current = at;
+    else if (phase === 'moved' && grabbed.current)
+      closer.shift(grabbed.current[0] - at[0], grabbed.current[1] - at[1]);
+    else grabbed.current = null;
   };
   const isRead = !authoring && step > 0 && view === 'folding';
   const isSheetLarge = wantsSheet || (authoring && creasesWanted(composer.tool) > 0);
@@ -127,7 +140,7 @@ export function Table({ composer, send, showNames }: TableProps) {
         refusalAt={preview?.refusal?.at ?? detail.refusalAt}
         onMove={move}
         onZoom={closer.zoom}
-        onDrag={onDrag}
+        onDrag={authoring ? onPan : onDrag}
         {...(authoring ? { choosing: { onMark: choose, onPoint: click('model') } } : {})}
       />
     </figure>
@@ -150,7 +163,9 @@ export function Table({ composer, send, showNames }: TableProps) {
       <div>
         <div className="flex min-h-[24px] items-center justify-between gap-4">
           {!authoring && step > 0 && !isSheetLarge ? <ViewSwitch view={view} onView={setView} /> : <span />}
-          {!isRead && !isSheetLarge && <Closer {...closer} />}
+          {!isRead && !isSheetLarge && (
+            <Closer {...closer} about={composer?.picks.at(-1)?.model ?? near?.model} />
+          )}
         </div>
         {isSheetLarge
           ? sheet(Math.min(width, height - 24))

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import {
   type Ask as AskSpec,
   METHODS,
@@ -14,18 +14,21 @@ import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { Choice, LengthField, NumberField } from '../../ui/index.ts';
-import { type Composer, type Options, promptOf, usesLine } from './composer.ts';
+import { type Composer, type Options, askedNow, asksForPoint, usesLine } from './composer.ts';
 import type { Send } from './authoring.ts';
+import { PointByName } from './PointByName.tsx';
+import { hasNoOther } from './focus.ts';
 
 interface TrayProps {
   readonly composer: Composer | null;
+  readonly aside: Composer | null;
   readonly send: Send;
   readonly showNames: boolean;
   readonly onNames: () => void;
 }
 
 /** The moves in groups, each with its mark in print notation and its word; and what the chosen one still needs. */
-export function Tray({ composer, send, showNames, onNames }: TrayProps) {
+export function Tray({ composer, aside, send, showNames, onNames }: TrayProps) {
   const [open, setOpen] = useState(toolGroups[0]!.name);
   const own = composer && toolGroups.find((g) => g.tools.includes(composer.tool))!.name;
   const [last, setLast] = useState(own);
@@ -34,9 +37,26 @@ export function Tray({ composer, send, showNames, onNames }: TrayProps) {
     if (own) setOpen(own);
   }
   const group = toolGroups.find((g) => g.name === open)!;
+  const tools = useRef<HTMLDivElement>(null);
+  const tool = composer?.tool;
+  const before = useRef(tool);
+  // A fold that is kept or put away leaves the focus with its tool, from where the next key begins the next fold.
+  useEffect(() => {
+    if (before.current && !tool && hasNoOther())
+      tools.current?.querySelector<HTMLElement>(`[data-tool="${before.current}"]`)?.focus();
+    before.current = tool;
+  }, [tool]);
   return (
     <div className="px-7 pb-3">
       {composer && <Ask composer={composer} send={send} />}
+      {!composer && aside && (
+        <p className="note pb-1">
+          <button type="button" className="act" onClick={() => send({ kind: 'taken up', composer: aside })}>
+            Go on with the {TOOLS[aside.tool].word.toLowerCase()}
+          </button>{' '}
+          that was put aside with {aside.creases.length} creases chosen.
+        </p>
+      )}
       <div className="flex flex-wrap items-center gap-x-5">
         <div className="flex flex-wrap items-center gap-x-5" role="tablist" aria-label="Kinds of moves">
           {toolGroups.map(({ name }) => (
@@ -75,6 +95,7 @@ export function Tray({ composer, send, showNames, onNames }: TrayProps) {
         </button>
       </div>
       <div
+        ref={tools}
         id="tray-tools"
         className="flex flex-wrap items-center gap-x-1"
         role="toolbar"
@@ -85,7 +106,7 @@ export function Tray({ composer, send, showNames, onNames }: TrayProps) {
             key={tool}
             tool={tool}
             on={composer?.tool === tool}
-            onClick={() => send({ kind: 'begun', tool, replacing: composer?.replacing ?? null })}
+            onClick={() => send({ kind: 'begun', tool })}
           />
         ))}
       </div>
@@ -98,6 +119,7 @@ function ToolButton({ tool, on, onClick }: { tool: Tool; on: boolean; onClick: (
   return (
     <button
       type="button"
+      data-tool={tool}
       aria-pressed={on}
       aria-keyshortcuts={key}
       title={`${word} (${key})`}
@@ -125,7 +147,8 @@ function ToolButton({ tool, on, onClick }: { tool: Tool; on: boolean; onClick: (
 function Ask({ composer, send }: { composer: Composer; send: Send }) {
   const { tool, method, options } = composer;
   const { asks } = TOOLS[tool];
-  const prompt = promptOf(composer);
+  const { detail } = useEngine();
+  const prompt = askedNow(composer);
   const set = (option: Options): void => send({ kind: 'option set', option });
   const canTakeBack = composer.picks.length > 0 || composer.creases.length > 0;
   const ticks = asks.filter((a) => a.kind === 'tick');
@@ -160,8 +183,22 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
           {composer.replacing !== null ? `Changing step ${composer.replacing}. ` : ''}
           {prompt ? `${prompt}.` : 'Keep the fold, or choose again.'}
         </b>{' '}
-        <Chosen composer={composer} />
+        <Chosen composer={composer} send={send} />
       </p>
+      {asksForPoint(composer) && (
+        <PointByName
+          // A field of its own for every choice: each takes the focus when the one before is made.
+          key={`${composer.tool} ${composer.picks.length} ${composer.changing}`}
+          landmarks={detail?.landmarks ?? []}
+          isOwnFocus={hasNoOther}
+          send={send}
+          onMethod={(by) => {
+            const all = methodsOf(tool);
+            const next = all[(all.indexOf(method) + by + all.length) % all.length];
+            if (next) send({ kind: 'method chosen', method: next });
+          }}
+        />
+      )}
       {ticks.map(
         ({ id, label, onlyBy }) =>
           (onlyBy === undefined || onlyBy === method) && (
@@ -287,16 +324,36 @@ function SheetLength({
   );
 }
 
-function Chosen({ composer: { picks, flap, creases } }: { composer: Composer }) {
-  if (picks.length === 0 && creases.length === 0) return null;
-  const valleys = creases.filter((c) => c.sense === 'valley').length;
-  const mountains = creases.filter((c) => c.sense === 'mountain').length;
+/** What has been chosen; each point is pressed to be chosen anew, the rest stays. */
+function Chosen({ composer, send }: { composer: Composer; send: Send }) {
+  const { picks, flap, creases, kept, changing } = composer;
+  if (kept?.whole)
+    return <span className="text-ink-2">Its choices stay as they are until you choose anew.</span>;
+  const count = (sense: string): number => creases.filter((c) => c.sense === sense).length;
+  const senses = [
+    `${count('valley')} valley`,
+    `${count('mountain')} mountain`,
+    ...(count('folded') > 0 ? [`${count('folded')} either`] : []),
+  ];
+  if (picks.length === 0 && creases.length === 0 && !kept?.line) return null;
   return (
     <span className="text-ink-2">
-      Chosen:{' '}
-      {creases.length > 0
-        ? `${valleys} valley, ${mountains} mountain${creases.length > valleys + mountains ? `, ${creases.length - valleys - mountains} either` : ''}`
-        : picks.map((p) => p.name).join(', ')}
+      {kept?.line ? 'The crease stays where it is. ' : 'Chosen: '}
+      {creases.length > 0 && `${senses.join(', ')}${picks.length > 0 ? '; ' : ''}`}
+      {picks.map((p, i) => (
+        <span key={i}>
+          {i > 0 && ', '}
+          <button
+            type="button"
+            className="act"
+            aria-pressed={changing === i}
+            title="Choose another point instead; the rest stays"
+            onClick={() => send({ kind: 'choice opened', at: changing === i ? null : i })}
+          >
+            {p.name}
+          </button>
+        </span>
+      ))}
       {flap ? `; ${creases.length > 0 ? 'staying' : 'moving'} ${flap.map((p) => p.name).join(', ')}` : ''}.
     </span>
   );

@@ -8,8 +8,9 @@ import {
   type ToolCrease,
   methodsOf,
   promptsOf,
+  recallLine,
 } from '@jade/core/kinds';
-import type { PointRef } from '@jade/core/references';
+import { type LineRef, type PointRef } from '@jade/core/references';
 
 export interface Pick {
   readonly name: string;
@@ -39,14 +40,31 @@ export interface Composer {
   readonly solution: readonly (readonly [PointRef, PointRef])[];
   /** Number of the step that is changed; null while a new one is made. */
   readonly replacing: number | null;
+  /** What of a step that is changed cannot be chosen here and stays as it was, until it is chosen anew. */
+  readonly kept: Kept | null;
+  /** Which of the chosen points is chosen anew; null while none is. */
+  readonly changing: number | null;
+}
+
+export interface Kept {
+  /** The move as it was, where none of its choices can be filled in. */
+  readonly whole?: Move;
+  /** Its line, where no method of the tool finds such a line. */
+  readonly line?: LineRef;
+  /** What the tool does not ask for. */
+  readonly rest: Readonly<Record<string, unknown>>;
 }
 
 export type ComposerEvent =
   | { readonly kind: 'tool chosen'; readonly tool: Tool }
   | { readonly kind: 'method chosen'; readonly method: Method }
   | { readonly kind: 'point picked'; readonly pick: Pick }
+  /** A point that was chosen shall be another. */
+  | { readonly kind: 'choice opened'; readonly at: number | null }
   | { readonly kind: 'flap chosen'; readonly flap: readonly Pick[] }
   | { readonly kind: 'crease clicked'; readonly key: string; readonly from: PointRef; readonly to: PointRef }
+  /** Chosen creases as the stretches that lie on them. */
+  | { readonly kind: 'creases split'; readonly creases: readonly ChosenCrease[] }
   | { readonly kind: 'option set'; readonly option: Options }
   | { readonly kind: 'solution chosen'; readonly picks: Composer['solution'] }
   | { readonly kind: 'taken back' };
@@ -68,7 +86,51 @@ export const beginComposer = (tool: Tool, replacing: number | null = null): Comp
   creases: [],
   solution: [],
   replacing,
+  kept: null,
+  changing: null,
 });
+
+/** A step as its tool would have made it: every choice filled in, so that one is changed and the rest stays. */
+export function recallComposer(
+  move: Move,
+  tool: Tool,
+  replacing: number,
+  nameOf: (ref: PointRef) => string,
+): Composer {
+  const empty = beginComposer(tool, replacing);
+  const recalled = TOOLS[tool].recall(move);
+  if (!recalled) return { ...empty, kept: { whole: move, rest: {} } };
+  const found = recalled.line && recallLine(recalled.line, methodsOf(tool));
+  const line = recalled.line && !found ? { line: recalled.line } : {};
+  const toPick = (ref: PointRef): Pick => ({ name: nameOf(ref), ref });
+  const picks = (found?.points ?? recalled.points ?? []).map(toPick);
+  const method = found?.method ?? empty.method;
+  // A point that is brought is its own paper; what else was pointed at stands for itself.
+  const brought = usesLine(tool) && found ? picks[METHODS[method].moves] : undefined;
+  const paper = recalled.paper ?? [];
+  const isOwn = paper.length === 1 && brought !== undefined && isAlike(paper[0], brought.ref);
+  const state: Composer = {
+    ...empty,
+    method,
+    picks,
+    flap: paper.length === 0 || isOwn ? null : paper.map(toPick),
+    creases: (recalled.creases ?? []).map((c) => ({ ...c, key: JSON.stringify([c.from, c.to]) })),
+    solution: recalled.picks ?? [],
+    options: {
+      ...empty.options,
+      ...(found?.turnsBy === undefined ? {} : { turnsBy: found.turnsBy }),
+      ...(found?.kept === undefined ? {} : { kept: found.kept }),
+      ...recalled.options,
+    },
+    kept: { ...line, rest: {} },
+  };
+  const again = toMove(state) as Record<string, unknown> | undefined;
+  if (!again) return { ...empty, kept: { whole: move, rest: {} } };
+  const rest = Object.fromEntries(Object.entries(move).filter(([key, value]) => !isAlike(value, again[key])));
+  return { ...state, kept: { ...line, rest } };
+}
+
+const isAlike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 export const usesLine = (tool: Tool): boolean => methodsOf(tool).length > 0;
 
@@ -83,33 +145,48 @@ const NEXT: Record<ToolCrease['sense'], ToolCrease['sense'] | undefined> = {
 };
 
 export function advance(state: Composer, event: ComposerEvent): Composer {
-  const fresh = { ...state, solution: [] };
+  const fresh: Composer = { ...state, solution: [] };
   switch (event.kind) {
     case 'tool chosen':
       return areKin(event.tool, state.tool)
         ? { ...fresh, tool: event.tool, options: { ...firstOptions(event.tool), ...state.options } }
         : beginComposer(event.tool, state.replacing);
     case 'method chosen':
-      return { ...fresh, method: event.method, picks: [], flap: null };
+      return { ...fresh, method: event.method, picks: [], flap: null, changing: null, kept: restOf(state) };
     case 'point picked':
+      if (state.changing !== null)
+        return {
+          ...fresh,
+          changing: null,
+          picks: state.picks.map((p, i) => (i === state.changing ? event.pick : p)),
+        };
       if (state.picks.length < promptsOf(state.tool, state.method).length)
-        return { ...fresh, picks: [...state.picks, event.pick] };
+        return { ...fresh, picks: [...state.picks, event.pick], kept: restOf(state) };
       return takesPaper(state) ? { ...fresh, flap: [event.pick] } : state;
+    case 'choice opened':
+      return { ...state, changing: event.at };
     case 'flap chosen':
       return { ...fresh, flap: event.flap };
     case 'crease clicked':
-      return { ...fresh, creases: turnCrease(state.creases, event) };
+      return { ...fresh, creases: turnCrease(state.creases, event), kept: restOf(state) };
+    case 'creases split':
+      return { ...state, creases: event.creases };
     case 'option set':
       return { ...fresh, options: { ...state.options, ...event.option } };
     case 'solution chosen':
       return { ...state, solution: event.picks };
     case 'taken back':
+      if (state.changing !== null) return { ...state, changing: null };
+      if (state.kept?.whole ?? state.kept?.line) return { ...fresh, kept: restOf(state) };
       if (state.flap) return { ...fresh, flap: null };
       return state.picks.length > 0
         ? { ...fresh, picks: state.picks.slice(0, -1) }
         : { ...fresh, creases: state.creases.slice(0, -1) };
   }
 }
+
+/** What the tool does not ask for stays when a line or the whole is chosen anew. */
+const restOf = ({ kept }: Composer): Kept | null => kept && { rest: kept.rest };
 
 /** Tools of one family use the same choices: changing between them keeps what was chosen. */
 const areKin = (a: Tool, b: Tool): boolean =>
@@ -136,23 +213,37 @@ const needsFlap = ({ tool, method }: Composer): boolean => {
 
 /** What is to be chosen next; undefined when the move is complete. */
 export function promptOf(state: Composer): string | undefined {
-  const { tool, method, picks, creases, options } = state;
+  const { tool, method, picks, creases, options, kept } = state;
+  if (kept?.whole) return undefined;
   const open = TOOLS[tool].asks.find((ask) => ask.kind === 'earlier step' && options[ask.id] === null);
   if (open?.kind === 'earlier step') return open.prompt;
   const prompts = promptsOf(tool, method);
   if (creases.length < creasesWanted(tool) && picks.length === prompts.length)
     return 'Click the creases it folds on, on the sheet: once valley, twice mountain, three times either';
   const next = prompts[picks.length];
-  if (next) return next;
+  if (next && !kept?.line) return next;
   return needsFlap(state) && !state.flap
     ? (TOOLS[tool].paperPrompt ?? 'Choose the paper that moves')
     : undefined;
 }
 
+/** What the folder is asked for now: the next choice, or the one that is made anew. */
+export const askedNow = (state: Composer): string | undefined =>
+  state.changing === null ? promptOf(state) : promptsOf(state.tool, state.method)[state.changing];
+
+/** True when a point is asked for, or paper, which a point on it can stand for. */
+export const asksForPoint = (state: Composer): boolean =>
+  state.changing !== null ||
+  asksForPaper(state) ||
+  (promptOf(state) !== undefined && state.picks.length < promptsOf(state.tool, state.method).length);
+
+const asksForPaper = (state: Composer): boolean => asksForFlap(state) && promptOf(state) !== undefined;
+
 /** True when the next click on the model says which paper moves. */
 export const asksForFlap = (state: Composer): boolean =>
+  state.changing === null &&
   takesPaper(state) &&
-  state.picks.length === promptsOf(state.tool, state.method).length &&
+  (state.picks.length === promptsOf(state.tool, state.method).length || state.kept?.line !== undefined) &&
   state.creases.length >= creasesWanted(state.tool);
 
 /** How many layers under the pointer one click takes. */
@@ -161,13 +252,15 @@ export const layersTaken = (tool: Tool): number => (TOOLS[tool].paper === 'pair'
 /** The move as the plan will keep it; undefined while something is still to be chosen. */
 export function toMove(state: Composer): Move | undefined {
   if (promptOf(state) !== undefined) return undefined;
-  const { tool, method, picks, flap, options, creases, solution } = state;
+  const { tool, method, picks, flap, options, creases, solution, kept } = state;
+  if (kept?.whole) return kept.whole;
   const points = picks.map((p) => p.ref);
   const brought = picks[METHODS[method].moves];
-  return TOOLS[tool].compose({
+  const made = TOOLS[tool].compose({
     points,
     method,
     line: () =>
+      kept?.line ??
       METHODS[method].line(points, { turnsBy: Number(options.turnsBy), kept: Number(options.kept) }),
     paper: (flap ?? (brought ? [brought] : [])).map((p) => p.ref),
     pointedAt: flap?.[0]?.ref,
@@ -178,4 +271,5 @@ export function toMove(state: Composer): Move | undefined {
     text: (id) => String(options[id]),
     length: (id) => (typeof options[id] === 'number' ? options[id] : null),
   });
+  return kept ? ({ ...made, ...kept.rest } as Move) : made;
 }

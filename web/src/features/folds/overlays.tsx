@@ -1,4 +1,6 @@
-import type { Point } from '@jade/core/geometry';
+import { useMemo } from 'react';
+import type { Drawing } from '@jade/core/drawing';
+import { type Point, distance } from '@jade/core/geometry';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { type Preview, useEngine } from '../../engine/index.ts';
@@ -46,25 +48,37 @@ export function DragGhost({ drag, place }: { drag: Drag; place: (p: Point) => Po
   );
 }
 
-/** Outlines of the paper as it will lie. */
+/** Outlines of the paper that comes to lie elsewhere. */
 export function Ghost({ preview, place }: { preview: Preview; place: (p: Point) => Point }) {
+  const moved = useMemo(() => {
+    const was = facetsOf(preview.drawing);
+    return facetsOf(preview.after!).filter((f) => !was.some((w) => isAlike(w, f)));
+  }, [preview]);
   return (
-    <g pointerEvents="none" opacity="0.55">
-      {preview.after!.items.map((item, i) =>
-        item.kind === 'facet' ? (
-          <polygon
-            key={i}
-            points={item.points.map((p) => place(p).join(',')).join(' ')}
-            fill="none"
-            stroke="var(--jade)"
-            strokeWidth="1.2"
-            strokeDasharray="3 3"
-          />
-        ) : null,
-      )}
+    <g pointerEvents="none" opacity="0.7" data-testid="ghost">
+      {moved.map((points, i) => (
+        <polygon
+          key={i}
+          points={points.map((p) => place(p).join(',')).join(' ')}
+          fill="none"
+          stroke="var(--jade)"
+          strokeWidth="1.2"
+          strokeDasharray="3 3"
+        />
+      ))}
     </g>
   );
 }
+
+const facetsOf = ({ items }: Drawing): (readonly Point[])[] =>
+  items.flatMap((i) => (i.kind === 'facet' ? [i.points] : []));
+
+/** Layers are drawn a little apart, so that a facet that stays can lie this far from where it was, in sheet sides. */
+const STAYS = 0.012;
+
+/** The same corners, wherever the outline begins and whichever way round it runs. */
+const isAlike = (a: readonly Point[], b: readonly Point[]): boolean =>
+  a.length === b.length && a.every((p) => b.some((q) => distance(p, q) < STAYS));
 
 /** Creases that would close up what does not, dotted on the sheet. */
 export function MissingCreases({

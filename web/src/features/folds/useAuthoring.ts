@@ -5,7 +5,7 @@ import type { SheetCrease } from '@jade/core/trying';
 import { type Preview, getEngine, useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit } from '../../plan/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
-import { type Composer, toMove } from './composer.ts';
+import { type ChosenCrease, type Composer, toMove } from './composer.ts';
 
 /** The engine's answer to the move as composed so far; undefined while something is still to be chosen. */
 export function usePreview(composer: Composer | null, base: number, id: string): Preview | undefined {
@@ -43,6 +43,36 @@ export function useCreases(wanted: boolean, base: number): readonly SheetCrease[
   }, [wanted, base, result]);
   return found?.base === base ? found.creases : [];
 }
+
+/** A chosen crease as the stretches that lie on it now. */
+export interface Split {
+  readonly crease: ChosenCrease;
+  readonly stretches: readonly ChosenCrease[];
+}
+
+/** Chosen creases that are none of the stretches of the sheet, as of a collapse that is changed, by the stretches on them. */
+export function useSplits(
+  chosen: readonly ChosenCrease[],
+  base: number,
+  stretches: readonly SheetCrease[],
+): readonly Split[] {
+  const [found, setFound] = useState<{ of: readonly ChosenCrease[]; splits: readonly Split[] }>();
+  useEffect(() => {
+    const keys = new Set(stretches.map((s) => s.key));
+    const whole = chosen.filter((c) => !keys.has(c.key));
+    if (whole.length === 0 || stretches.length === 0) return;
+    let live = true;
+    void Promise.all(
+      whole.map(async (crease) => ({ crease, stretches: await getEngine().splitCreases(base, [crease]) })),
+    ).then((splits) => live && setFound({ of: chosen, splits }));
+    return () => {
+      live = false;
+    };
+  }, [base, chosen, stretches]);
+  return found?.of === chosen ? found.splits : NONE;
+}
+
+const NONE: readonly Split[] = [];
 
 /** Puts a move into the plan after the step shown, or in place of the one that is changed. */
 export function useKeepMove(base: number, replacing: number | null, id: string): (move: Move) => void {

@@ -42,9 +42,10 @@ export function useCloser(whole: Bounds | undefined, base: number, ratio: number
     shown,
     isClose: live !== null,
     zoom,
-    /** Shifts what is seen, in units of the drawing. */
-    shift: (dx: number, dy: number): void =>
-      setLook((old) => old && { ...old, centre: [old.centre[0] + dx, old.centre[1] + dy] }),
+    /** Shifts what is seen by so much of the drawing; counted from the picture the pointer was read in. */
+    shift: (dx: number, dy: number): void => {
+      if (live) setLook({ ...live, centre: [live.centre[0] + dx, live.centre[1] + dy] });
+    },
     toWhole: (): void => setLook(null),
     /** The look goes on at another place of the sequence. */
     carry: (to: number): void => setLook((old) => old && { ...old, at: to }),

@@ -1,0 +1,192 @@
+import type { Page } from '@playwright/test';
+import { beginPlan, expect, model, pleat, saved, sentence, test } from './support.ts';
+
+/** Most keys and most clicks a standing bird may take, from an empty sheet. */
+const [MOST_KEYS, MOST_CLICKS] = [60, 30];
+
+/** Keys pressed one by one, counted; a word counts as its letters. */
+function countKeys(page: Page) {
+  let count = 0;
+  return {
+    press: async (...keys: string[]): Promise<void> => {
+      for (const key of keys) {
+        count++;
+        await page.keyboard.press(key);
+      }
+    },
+    type: async (word: string): Promise<void> => {
+      for (const letter of word) {
+        count++;
+        await page.keyboard.press(letter);
+      }
+    },
+    count: () => count,
+  };
+}
+
+const composer = (page: Page) => page.getByTestId('composer');
+const named = (page: Page) => page.getByLabel('Point by name');
+const keep = (page: Page) => page.getByRole('button', { name: 'Keep this fold' });
+
+test('a standing bird from an empty sheet in under 60 keys, points chosen by their names', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Marsh lantern');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const keys = countKeys(page);
+  await keys.press('Alt+5');
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  await keys.press('0');
+  await expect(page.getByLabel('Its name')).toBeFocused();
+  await keys.type('bird');
+  await keys.press('Enter');
+  await expect(pleat(page, 'Folds')).toContainText('12 facets, 8 layers at most');
+  for (const [tip, degrees, at] of [
+    ['b', '120', 'midab'],
+    ['d', '-120', 'midda'],
+  ] as const) {
+    await keys.press('i');
+    await expect(named(page)).toBeFocused();
+    await keys.press('ArrowUp', 'ArrowUp');
+    await expect(composer(page)).toContainText('Choose where the limb bends');
+    await keys.press('Shift+Tab');
+    await expect(page.getByLabel('Turns by, in degrees')).toBeFocused();
+    await keys.type(degrees);
+    await keys.press('Tab');
+    await keys.type(at);
+    await keys.press('Enter');
+    await expect(composer(page)).toContainText('Choose the tip of the limb');
+    await expect(named(page)).toBeFocused();
+    await keys.type(tip);
+    await keys.press('Enter');
+    // What is kept next has the focus already, and then the tool the next fold begins with.
+    await expect(keep(page)).toBeFocused();
+    await keys.press('Enter');
+    await expect(composer(page)).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Inside reverse' })).toBeFocused();
+    await expect(sentence(page)).toContainText('Inside-reverse-fold');
+  }
+  await expect(pleat(page, 'Folds')).toContainText(/all flat/);
+  expect(keys.count()).toBeLessThan(MOST_KEYS);
+  await saved(page);
+});
+
+test('a standing bird from an empty sheet in under 30 clicks', async ({ page }) => {
+  await beginPlan(page, 'Reed lantern');
+  await page.keyboard.press('Escape');
+  let clicks = 0;
+  const click = async (target: { click: () => Promise<void> }, count = 1): Promise<void> => {
+    clicks += count;
+    await target.click();
+  };
+  await click(pleat(page, 'Folds'));
+  await click(page.getByRole('button', { name: 'Begin with a base' }));
+  await click(page.getByRole('button', { name: /^(Bird base )?Bird base/ }));
+  await expect(pleat(page, 'Folds')).toContainText('12 facets, 8 layers at most');
+  await click(page.getByRole('tab', { name: 'Reverse and crimp' }));
+  for (const [tip, degrees, at] of [
+    ['B', '120', 'mid AB'],
+    // The middles of all four edges lie on each other.
+    ['D', '-120', 'mid AB'],
+  ] as const) {
+    await click(page.getByRole('toolbar').getByRole('button', { name: 'Inside reverse' }));
+    // A list that is opened and a line of it.
+    clicks += 2;
+    await page.getByLabel('Find the crease by').selectOption({ label: 'by how far a limb turns' });
+    const field = page.getByLabel('Turns by, in degrees');
+    await click(field);
+    await field.fill(degrees);
+    const mark = (name: string) => model(page).getByRole('button', { name, exact: true }).last();
+    await click(mark(at));
+    await click(mark(tip));
+    await click(keep(page));
+    await expect(composer(page)).toHaveCount(0);
+  }
+  await expect(sentence(page)).toContainText('Inside-reverse-fold');
+  expect(clicks).toBeLessThan(MOST_CLICKS);
+  await saved(page);
+});
+
+test('a name nobody has is said, Backspace takes a choice back, arrows go from point to point', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Sedge');
+  await page.keyboard.press('Escape');
+  await pleat(page, 'Folds').click();
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  await page.keyboard.press('v');
+  await named(page).fill('zz');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('No point here is called “zz”.');
+  await named(page).fill('b');
+  await page.keyboard.press('Enter');
+  await expect(composer(page)).toContainText('Choose the place it comes to');
+  await page.keyboard.press('Backspace');
+  await expect(composer(page)).toContainText('Choose the point to bring');
+  const point = (name: string) => model(page).getByRole('button', { name, exact: true });
+  await point('A').focus();
+  for (const [key, name] of [
+    ['ArrowRight', 'mid AB'],
+    ['ArrowRight', 'B'],
+    ['ArrowUp', 'mid BC'],
+    ['ArrowLeft', 'O'],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(point(name)).toBeFocused();
+  }
+  await page.keyboard.press('Enter');
+  await expect(composer(page)).toContainText('Chosen: O');
+});
+
+test('a step is changed in one choice, the rest stays; undoing says what it takes back', async ({ page }) => {
+  await page.goto('/plan/demo-sketch/folds');
+  await page.getByRole('button', { name: /^Step 2,/ }).click();
+  await expect(page.getByText(/^Step 2:/).first()).toBeAttached();
+  const before = await sentence(page).textContent();
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
+  await expect(composer(page)).toContainText('Changing step 2. Keep the fold, or choose again.');
+  const first = composer(page).getByRole('button', { pressed: false }).first();
+  const name = (await first.textContent())!;
+  await first.click();
+  await expect(composer(page)).not.toContainText('Keep the fold, or choose again.');
+  await page.keyboard.press('Escape');
+  await expect(composer(page)).toHaveCount(0);
+  await expect(sentence(page)).toHaveText(before!);
+  expect(name.length).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'Leave out' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/^Undone: leaving out step 2, valley$/)).toBeVisible();
+});
+
+test('the model is looked at closer by key, wheel and word, and seen whole again', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  await page.getByRole('button', { name: /^Step 33,/ }).click();
+  await expect(page.getByText(/^Step 33:/).first()).toBeAttached();
+  await page.keyboard.press('o');
+  const widthOf = async (): Promise<number> =>
+    (await model(page).first().locator('polygon').last().boundingBox())!.width;
+  const whole = await widthOf();
+  await named(page).fill('HD');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Closer' }).click();
+  await page.getByRole('button', { name: 'Closer' }).click();
+  expect(await widthOf()).toBeGreaterThan(whole * 1.9);
+  // The point chosen last stays in sight.
+  await expect(model(page).first().getByRole('button', { name: 'HD', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'All of it' }).click();
+  expect(await widthOf()).toBeCloseTo(whole, 0);
+  const box = (await model(page).first().boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.wheel(0, -400);
+  await expect.poll(widthOf).toBeGreaterThan(whole * 1.9);
+});
+
+test('all keys are listed at ?', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  await expect(page.getByText(/^Step \d+:/).first()).toBeAttached();
+  await page.keyboard.press('?');
+  const leaf = page.getByRole('dialog', { name: 'Keys' });
+  await expect(leaf).toContainText('Valley fold');
+  await expect(leaf).toContainText('choose the point of that name');
+});

@@ -1,0 +1,130 @@
+import { useEffect, useState } from 'react';
+import { bases } from '@jade/core/bases';
+import { copyPassage } from '@jade/core/editing';
+import { buildPlan } from '@jade/core/plan';
+import { type BaseCard, getEngine } from '../../engine/index.ts';
+import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
+import { useAppDispatch } from '../../state/index.ts';
+import { Leaf } from '../../ui/index.ts';
+
+/** The passage the steps of a base go under. */
+const PASSAGE = 'Base';
+
+/** Begins the sequence with a base: its steps, from the pre-creases to the collapse, each as one would fold it. */
+export function BaseLeaf({ onClose }: { onClose: () => void }) {
+  const plan = usePlan();
+  const change = useChange();
+  const dispatch = useAppDispatch();
+  const [text, setText] = useState('');
+  const shape = JSON.stringify(plan.sheet.shape);
+  const fitting = bases.filter((b) => JSON.stringify(b.sheet) === shape);
+  const wanted = text.trim().toLowerCase();
+  const found = fitting
+    .filter((b) => b.name.toLowerCase().includes(wanted))
+    .sort(
+      (a, b) =>
+        Number(b.name.toLowerCase().startsWith(wanted)) - Number(a.name.toLowerCase().startsWith(wanted)),
+    );
+  const cards = useCards(fitting);
+  const take = (base: (typeof bases)[number]): void => {
+    let count = 0;
+    change((p) => {
+      const from = { ...buildPlan(base.name), sheet: p.sheet, points: base.points, steps: [...base.steps] };
+      const ask = { from, first: 1, last: base.steps.length, into: p, after: 0, freshId: () => freshId('s') };
+      const copied = copyPassage(ask).plan;
+      count = base.steps.length;
+      return {
+        ...copied,
+        baseId: p.baseId ?? base.id,
+        steps: copied.steps.map((s, i) => (i < count ? { ...s, passage: PASSAGE } : s)),
+      };
+    });
+    dispatch(stepSelected(count));
+    onClose();
+  };
+  return (
+    <Leaf open onOpen={(open) => !open && onClose()} title="Begin with a base" wide>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (found[0]) take(found[0]);
+        }}
+      >
+        <label className="block text-[14px]">
+          Its name
+          <input
+            type="text"
+            autoFocus
+            autoComplete="off"
+            maxLength={60}
+            className="mt-1 mb-3 block w-64"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+      </form>
+      {found.length === 0 && (
+        <p className="note">
+          {fitting.length === 0
+            ? 'No base of the atlas is folded from a sheet of this shape; the atlas has those of other sheets.'
+            : 'No base of that name; clear the field to see all.'}
+        </p>
+      )}
+      <ul className="grid grid-cols-5 gap-3 max-[720px]:grid-cols-3">
+        {found.map((base, i) => (
+          <li key={base.id}>
+            <button
+              type="button"
+              className={`w-full border-b-2 text-left text-[14px] ${wanted !== '' && i === 0 ? 'border-jade' : 'border-transparent'}`}
+              onClick={() => take(base)}
+            >
+              <BasePicture card={cards.get(base.id)} />
+              {base.name}
+              <span className="note block">
+                {base.steps.length} {base.steps.length === 1 ? 'step' : 'steps'}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Leaf>
+  );
+}
+
+function BasePicture({ card }: { card: BaseCard | undefined }) {
+  const palette = usePalette();
+  if (!card) return <span className="note block h-[90px]">folding …</span>;
+  return (
+    <DrawingView
+      drawing={card.drawing}
+      palette={palette}
+      width={130}
+      height={90}
+      margin={8}
+      weight={0.6}
+      title={card.name}
+    />
+  );
+}
+
+/** Pictures of the bases, folded one after the other while the leaf is open. */
+function useCards(list: typeof bases): ReadonlyMap<string, BaseCard> {
+  const [cards, setCards] = useState<ReadonlyMap<string, BaseCard>>(new Map());
+  const ids = list.map((b) => b.id).join(' ');
+  useEffect(() => {
+    let live = true;
+    const work = async (): Promise<void> => {
+      for (const id of ids.split(' ').filter(Boolean)) {
+        const card = await getEngine().readBaseCard(id);
+        if (!live) return;
+        setCards((had) => new Map(had).set(id, card));
+      }
+    };
+    void work();
+    return () => {
+      live = false;
+    };
+  }, [ids]);
+  return cards;
+}
