@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import {
   beginVariant,
   chooseVariant,
@@ -6,15 +7,17 @@ import {
   dissolveRun,
   followRepeats,
   followVariants,
+  keepNames,
   lastChoices,
   repeatPassage,
+  sayChange,
   settleVariant,
   whyNotAt,
 } from '../src/editing/index.ts';
 import { buildHeronPlan, buildMothPlan, buildOwlPlan } from '../src/demo/index.ts';
 import { toMeasures } from '../src/folded/index.ts';
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
-import { type Replay, type Step, replaySequence, sayStep, write } from '../src/sequence/index.ts';
+import { type Replay, type Step, nameSteps, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 
 const { at, along, through, onto, writeStep } = write;
 const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [
@@ -278,5 +281,88 @@ describe('the demo plans', () => {
     expect(ids(chooseVariant(pointed, 'tail-ways', 'Blunt'))).toEqual(ids(heron));
     const [choice] = lastChoices(heron, fold(heron));
     expect(choice!.step).toBeGreaterThanOrEqual(heron.steps.findIndex((s) => s.id === 'tail'));
+  });
+});
+
+describe('what creases and marks are called', () => {
+  const nameOf = (plan: Plan, id: string): string | undefined => {
+    const own = nameSteps(plan.steps).get(id);
+    return own?.crease ?? own?.mark;
+  };
+  const crease = (id: string): Step =>
+    writeStep(id, { kind: 'crease', sense: 'valley', line: through(A, C), through: 'all' });
+  const pinch = (id: string): Step =>
+    writeStep(id, { kind: 'pinch', sense: 'valley', line: onto(B, O), on: [O, B] });
+
+  test('c2 is c2 also after a step was put in before it, and its sentence says so', () => {
+    const before = planOf(crease('a'), crease('b'));
+    expect(nameOf(before, 'b')).toBe('c2');
+    const after = keepNames(before, { ...before, steps: [crease('new'), ...before.steps] });
+    expect([nameOf(after, 'a'), nameOf(after, 'b'), nameOf(after, 'new')]).toEqual(['c1', 'c2', 'c3']);
+    const along2 = writeStep('x', {
+      kind: 'crease',
+      sense: 'valley',
+      line: { kind: 'crease', step: 'b' },
+      through: 'all',
+    });
+    expect(
+      sayStep(along2, { sheet: { kind: 'square' }, points: {}, steps: [...after.steps, along2] }),
+    ).toContain('along c2');
+  });
+
+  test('a plan to which steps are only added keeps nothing: the order says it', () => {
+    const before = planOf(crease('a'));
+    const after = keepNames(before, { ...before, steps: [...before.steps, crease('b')] });
+    expect(after.steps.map((s) => s.called)).toEqual([null, null]);
+  });
+
+  test('through any edits the names of steps that stay are what they were, and no two are alike', () => {
+    const edit = fc.oneof(
+      fc.record({ kind: fc.constant('add' as const), at: fc.nat(8), isMark: fc.boolean() }),
+      fc.record({ kind: fc.constant('leave out' as const), at: fc.nat(8) }),
+      fc.record({ kind: fc.constant('move' as const), at: fc.nat(8), to: fc.nat(8) }),
+    );
+    fc.assert(
+      fc.property(fc.array(edit, { maxLength: 14 }), (edits) => {
+        let plan = planOf(crease('a'), pinch('b'), crease('c'));
+        edits.forEach((e, i) => {
+          const steps = [...plan.steps];
+          const place = steps.length === 0 ? 0 : e.at % steps.length;
+          if (e.kind === 'add') steps.splice(place, 0, e.isMark ? pinch(`n${i}`) : crease(`n${i}`));
+          else {
+            const [taken] = steps.splice(place, 1);
+            if (e.kind === 'move' && taken) steps.splice(e.to % (steps.length + 1), 0, taken);
+          }
+          const next = keepNames(plan, { ...plan, steps });
+          for (const { id } of next.steps)
+            if (plan.steps.some((s) => s.id === id)) expect(nameOf(next, id)).toBe(nameOf(plan, id));
+          const all = next.steps.map((s) => nameOf(next, s.id));
+          expect(new Set(all).size).toBe(all.length);
+          plan = { ...planSchema.parse(next) };
+        });
+      }),
+    );
+  });
+});
+
+describe('what an edit did, in words', () => {
+  const plan = planOf(diagonal, half);
+  const sayOf = (after: Plan): string => sayChange(plan, after);
+
+  test('steps by their number and word', () => {
+    expect(sayOf({ ...plan, steps: [diagonal, half, inward] })).toBe('new step 3, valley');
+    expect(sayOf({ ...plan, steps: [diagonal] })).toBe('leaving out step 2, pinch');
+    expect(sayOf({ ...plan, steps: [half, diagonal] })).toBe('the order of the steps');
+    expect(sayOf({ ...plan, steps: [{ ...diagonal, note: 'softly' }, half] })).toBe('the note of step 1');
+    const turned = { ...diagonal, move: { ...half.move } };
+    expect(sayOf({ ...plan, steps: [turned, half] })).toBe('changing step 1, pinch');
+    expect(sayOf({ ...plan, steps: [] })).toBe('leaving out 2 steps');
+  });
+
+  test('other parts by their names, and nothing where nothing differs', () => {
+    expect(sayOf({ ...plan, name: 'Other', paper: { ...plan.paper, name: 'kraft' } })).toBe(
+      'the name and the paper',
+    );
+    expect(sayOf(structuredClone(plan))).toBe('');
   });
 });

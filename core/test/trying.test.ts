@@ -9,6 +9,7 @@ import {
   listLandmarks,
   offerResults,
   proposeMoves,
+  splitIntoStretches,
   tryMove,
 } from '../src/trying/index.ts';
 
@@ -33,6 +34,23 @@ describe('creases a collapse can use', () => {
         'O to mid DA',
       ].sort(),
     );
+  });
+
+  test('a crease chosen whole is the stretches on it; what nothing lies on stays as it is', () => {
+    const bird = base('bird');
+    const collapse = bird.steps.findIndex((s) => s.move.kind === 'collapse');
+    const whole = { from: at('A'), to: at('C'), sense: 'valley' as const };
+    const keys = listCreases(bird, collapse);
+    const split = splitIntoStretches(bird, collapse, [whole]);
+    expect(split).toHaveLength(2);
+    for (const stretch of split) {
+      expect(stretch.sense).toBe('valley');
+      expect(keys.map((c) => c.key)).toContain(stretch.key);
+    }
+    const nowhere = { from: at('A'), to: at('B'), sense: 'valley' as const };
+    expect(splitIntoStretches(bird, collapse, [nowhere])).toEqual([
+      { ...nowhere, key: JSON.stringify([nowhere.from, nowhere.to]) },
+    ]);
   });
 
   test('a flat sheet has none', () => {

@@ -49,6 +49,7 @@ export function copyPassage({ from, first, last, into, after, freshId }: CopyAsk
       id: ids.get(s.id),
       run: null,
       variant: null,
+      called: null,
     }),
   );
   return {

@@ -11,3 +11,4 @@ export type { CopyAsk, Copied } from './copy.ts';
 export { copyPassage } from './copy.ts';
 export { whyNotAt } from './order.ts';
 export { sayChange } from './said.ts';
+export { keepNames } from './names.ts';

@@ -73,7 +73,8 @@ export function sayNextLine(line: LineRef, first: LineRef, names: Names): string
     return `through ${at(line)} at ${sayDegrees(line.degrees)}°`;
   if (line.kind === 'beside' && first.kind === 'beside' && isAlike(line.to, first.to))
     return `through ${at(line)}, even with it`;
-  if (line.kind === 'across' && first.kind === 'across' && isAlike(line.to, first.to)) return `at ${at(line)}`;
+  if (line.kind === 'across' && first.kind === 'across' && isAlike(line.to, first.to))
+    return `at ${at(line)}`;
   return sayFoldLine(line, names);
 }
 

@@ -12,6 +12,12 @@ export const stepSchema = z.strictObject({
   /** The run of repeats, or the alternative, the step stands for; null for a step of its own. */
   run: stepId.nullable().default(null),
   variant: stepId.nullable().default(null),
+  /** What the crease or mark it leaves is called, kept once an edit would have changed it; by the order where null. */
+  called: z
+    .string()
+    .regex(/^[cm][1-9]\d{0,3}$/)
+    .nullable()
+    .default(null),
   /** How exact the step is: to the landmark, or anywhere within a share of the side (by taste). */
   tolerance: z
     .discriminatedUnion('kind', [

@@ -2,7 +2,7 @@ import { specOf } from '../kinds/index.ts';
 import { facetOnModel, facetOnSheet, facetsAt, type FlatState, toModel } from '../folded/index.ts';
 import { between, crossingOf, distance, lineThrough, type Point, type Segment } from '../geometry/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { resolvePoint, type LineRef, type PointRef } from '../references/index.ts';
+import { resolvePoint, type LineRef, type PointRef, type StepNames } from '../references/index.ts';
 import { contextAfter, nameSteps, type Replay, type ReplayedStep } from '../sequence/index.ts';
 import { edgesOf, landmarksOf } from '../sheet/index.ts';
 
@@ -31,6 +31,8 @@ export function listLandmarks(
   state: FlatState,
   steps: readonly ReplayedStep[],
   own: readonly OwnPlace[] = [],
+  /** Names of creases and marks; of all steps of the plan where those given are only the first of them. */
+  names: ReadonlyMap<string, StepNames> = nameSteps(steps.map((s) => s.step)),
 ): Landmark[] {
   const found: Landmark[] = [];
   const add = (name: string, ref: PointRef, sheet: Point, rank: Landmark['rank']): void => {
@@ -54,13 +56,12 @@ export function listLandmarks(
       if (name.startsWith('mid ') === wanted) add(name, { kind: 'named', name }, at, 'main');
   };
   addBuilt(false);
-  const names = nameSteps(steps.map((s) => s.step));
   for (const { step, trail } of steps) {
     if (trail?.mark) add(names.get(step.id)?.mark ?? '', { kind: 'mark', step: step.id }, trail.mark, 'main');
   }
   for (const { name, at, isMade } of own) add(name, { kind: 'named', name }, at, isMade ? 'main' : 'near');
   addBuilt(true);
-  for (const { name, ref, at } of listCrossings(state, steps)) add(name, ref, at, 'main');
+  for (const { name, ref, at } of listCrossings(state, steps, names)) add(name, ref, at, 'main');
   let corners = 0;
   state.facets.forEach((_, f) => {
     const onSheet = facetOnSheet(state, f);
@@ -129,8 +130,11 @@ interface Crossing {
 }
 
 /** Where creases of two steps cross on the sheet, and where a crease ends on a raw edge. */
-function listCrossings(state: FlatState, steps: readonly ReplayedStep[]): Crossing[] {
-  const names = nameSteps(steps.map((s) => s.step));
+function listCrossings(
+  state: FlatState,
+  steps: readonly ReplayedStep[],
+  names: ReadonlyMap<string, StepNames>,
+): Crossing[] {
   const lines = steps.flatMap(({ step, trail, move, number }) => {
     const crease = specOf(move).leaves === 'mark' ? undefined : trail?.creases[0];
     const line = crease && lineThrough(crease.from, crease.to);

@@ -2,7 +2,7 @@ import { buildPattern } from '../creases/index.ts';
 import { patternOf } from '../formats/index.ts';
 import { type Point, isOnSegment, isSamePoint, tolerance } from '../geometry/index.ts';
 import { type PointRef, resolvePoint } from '../references/index.ts';
-import { type Replay, contextAfter } from '../sequence/index.ts';
+import { type Replay, contextAfter, nameSteps } from '../sequence/index.ts';
 import { listLandmarks, refAt } from './landmarks.ts';
 
 /** A stretch of crease on the sheet that a collapse may use, between two crossings. */
@@ -33,9 +33,12 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
   });
   if (!built.ok) return [];
   const { edges, vertices } = built.value;
-  const named = listLandmarks(state, replay.steps.slice(0, before)).flatMap((l) =>
-    l.sheet && !l.name.startsWith('corner of') ? [{ ...l, sheet: l.sheet }] : [],
-  );
+  const named = listLandmarks(
+    state,
+    replay.steps.slice(0, before),
+    [],
+    nameSteps(replay.sequence.steps),
+  ).flatMap((l) => (l.sheet && !l.name.startsWith('corner of') ? [{ ...l, sheet: l.sheet }] : []));
   const refTo = (p: Point): { ref: PointRef; name: string | undefined } => {
     const known = named.find((l) => isSamePoint(l.sheet, p, tolerance.overlap));
     return known ? { ref: known.ref, name: known.name } : { ref: refAt(p), name: undefined };

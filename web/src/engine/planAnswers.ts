@@ -93,6 +93,7 @@ export const planAnswers = (open: OpenPlan): Answers => ({
         state,
         open.replay.steps.slice(0, shown),
         placesMade(open.input.plan, open.replay, shown),
+        nameSteps(open.replay.sequence.steps),
       ),
       ...(reading ? { reading } : {}),
       ...(step?.refusal?.at ? { refusalAt: step.refusal.at } : {}),
