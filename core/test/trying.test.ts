@@ -9,6 +9,8 @@ import {
   listLandmarks,
   offerResults,
   proposeMoves,
+  proposeTo,
+  readPlace,
   splitIntoStretches,
   tryMove,
 } from '../src/trying/index.ts';
@@ -131,4 +133,41 @@ test('a move that was tried is not folded again when it is kept', () => {
   );
   expect(kept.steps.at(-1)!.after).toBe(tried.step.after);
   expect(kept.steps[0]!.after).toBe(bird.steps[0]!.after);
+});
+
+describe('a place that is written', () => {
+  const landmarks = listLandmarks(empty.start, []);
+  const read = (text: string, sideMm?: number) => readPlace(text, landmarks, sideMm);
+
+  test('is a share or a length on the way between two points', () => {
+    expect(read('1/3 A B')).toEqual({
+      name: '1/3 A–B',
+      ref: { kind: 'along', from: at('A'), to: at('B'), share: '1/3' },
+      model: [expect.closeTo(1 / 3, 12), 0],
+    });
+    expect(read('25% of the way from mid AB to C')).toMatchObject({
+      ref: { from: at('mid AB'), to: at('C'), share: 0.25 },
+      model: [0.625, 0.25],
+    });
+    const long = read('20 mm a b', 160);
+    expect(long).toMatchObject({ ref: { share: 0.125 }, model: [0.125, 0] });
+    expect(read('0,5 A-B')).toMatchObject({ model: [0.5, 0] });
+  });
+
+  test('is refused with the limit and the remedy; a name alone is none', () => {
+    expect(read('200 mm A B', 160)).toEqual({
+      fault: 'From A to B it is 160.0 mm; write less than that.',
+    });
+    expect(read('20 mm A B')).toEqual({
+      fault: 'A length needs a sheet; choose one in Paper, or write a share such as 1/3.',
+    });
+    for (const text of ['B', 'mid AB', '1/3 A', '1/3 A Z', '1/3 A A', '']) expect(read(text)).toBeUndefined();
+  });
+
+  test('a point is brought to any place of the paper, in a move that folds; off the paper there is none', () => {
+    const [first] = proposeTo(empty, 0, at('A'), [0.31234, 0.2]);
+    expect(first!.move).toMatchObject({ line: { to: { kind: 'sheet', at: [0.3123, 0.2] } } });
+    expect(first!.state.facets).toHaveLength(2);
+    expect(proposeTo(empty, 0, at('A'), [1.4, 0.2])).toEqual([]);
+  });
 });

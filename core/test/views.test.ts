@@ -70,7 +70,7 @@ describe('ways to look at a model', () => {
   });
 
   test('against before, the outline of the state before is dotted over what it became', () => {
-    const against = drawAgainst(before, after);
+    const against = drawAgainst([before], after);
     const dotted = against.items.filter((i) => i.kind === 'line' && i.style === 'hidden');
     expect(dotted.length).toBeGreaterThanOrEqual(3);
     expect(against.bounds.maxY).toBeGreaterThanOrEqual(drawModel(after).bounds.maxY);

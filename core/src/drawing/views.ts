@@ -25,10 +25,10 @@ export function drawApart(state: FlatState): Drawing {
   return points.length === 0 ? drawing : { ...drawing, bounds: boundsOf(points) };
 }
 
-/** The model after a step, with the outline it had before as a dotted line. */
-export function drawAgainst(before: FlatState, after: FlatState): Drawing {
+/** A model with the outlines of others as dotted lines: what it was before, or where it may come to lie. */
+export function drawAgainst(others: readonly FlatState[], after: FlatState): Drawing {
   const drawing = drawModel(after);
-  const outlines = toOutline(buildArrangement(before));
+  const outlines = others.flatMap((other) => toOutline(buildArrangement(other)));
   const lines = outlines.flatMap((loop) =>
     loop.map((from, i): DrawItem => ({
       kind: 'line',

@@ -29,3 +29,5 @@ export type { GrainOfLimb } from './grain.ts';
 export { grainOfLimbs, sayGrain } from './grain.ts';
 export type { RulePrice } from './price.ts';
 export { priceOfRules } from './price.ts';
+export type { WayReading } from './compare.ts';
+export { compareWays } from './compare.ts';

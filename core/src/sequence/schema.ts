@@ -22,7 +22,12 @@ export const stepSchema = z.strictObject({
   tolerance: z
     .discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('exact') }),
-      z.strictObject({ kind: z.literal('taste'), share: z.number().min(0).max(0.5) }),
+      z.strictObject({
+        kind: z.literal('taste'),
+        share: z.number().min(0).max(0.5),
+        /** Only less, or only more, than what is drawn ("rather under than over"); either way where it is missing. */
+        sided: z.enum(['less', 'more']).optional(),
+      }),
     ])
     .default({ kind: 'exact' }),
 });

@@ -9,7 +9,7 @@ import type { Step } from './schema.ts';
 export function sayStep(step: Step, sequence: Sequence): string {
   const steps = nameSteps(sequence.steps);
   const names: Names = { get: (id) => steps.get(id), limbs: sequence.limbs ?? {} };
-  const taste = step.tolerance.kind === 'taste' ? ' To taste.' : '';
+  const taste = sayTaste(step);
   if (step.move.kind !== 'repeat') return sayMove(step.move, names) + taste;
   const { of, map, behind: isBehind } = step.move;
   const number = names.get(of)?.number;
@@ -25,6 +25,12 @@ export function sayStep(step: Step, sequence: Sequence): string {
   const original = sequence.steps.find((s) => s.id === of);
   const others = original ? sayOthers(original.move, written.value, names) : undefined;
   return others === undefined ? whole : `${again}${others}.${taste}`;
+}
+
+/** " To taste.", with the side it may err to where only one is allowed. */
+function sayTaste({ tolerance }: Step): string {
+  if (tolerance.kind === 'exact') return '';
+  return tolerance.sided ? ` To taste, rather ${tolerance.sided} than drawn.` : ' To taste.';
 }
 
 /** Letters that two lines of the page hold. */

@@ -8,3 +8,5 @@ export type { CheckPoint, PlaceError, WholeAccuracy } from './whole.ts';
 export { judgeSequence } from './whole.ts';
 export { effectOf, mostReplays, trySlips } from './attempts.ts';
 export { spotsOf, watchesOf } from './watch.ts';
+export type { TasteEnd } from './taste.ts';
+export { sayTasteEnd, tasteEnds } from './taste.ts';

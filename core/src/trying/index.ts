@@ -7,4 +7,6 @@ export { listLandmarks, placesMade } from './landmarks.ts';
 export type { SheetCrease } from './stretches.ts';
 export { listCreases, splitIntoStretches } from './stretches.ts';
 export type { OfferedWay, Proposed } from './trying.ts';
-export { dragGhost, listOtherWays, offerResults, proposeMoves, tryMove } from './trying.ts';
+export type { WrittenPlace } from './place.ts';
+export { readPlace } from './place.ts';
+export { dragGhost, listOtherWays, offerResults, proposeMoves, proposeTo, tryMove } from './trying.ts';

@@ -92,6 +92,18 @@ export function proposeMoves(replay: Replay, before: number, from: PointRef, to:
   });
 }
 
+/** Digits kept of a place the pointer was let go at: finer than a hand, and short enough to be read. */
+const POINTED_DIGITS = 4;
+
+/** Moves that bring a point to any place on the paper, to taste; none where there is no paper. */
+export function proposeTo(replay: Replay, before: number, from: PointRef, place: Point): Proposed[] {
+  const { state } = contextAfter(replay, before);
+  const on = onModel(place, state).sheet;
+  if (!on) return [];
+  const at = on.map((v) => Number(v.toFixed(POINTED_DIGITS))) as [number, number];
+  return proposeMoves(replay, before, from, { kind: 'sheet', at });
+}
+
 /** Other ways of asking for a move that the paper allows, as pictures: for one that is refused, or takes more than meant. */
 export const listOtherWays = (replay: Replay, before: number, move: Move): Proposed[] =>
   findOtherWays(move, contextAfter(replay, before))

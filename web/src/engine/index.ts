@@ -9,6 +9,8 @@ export type {
   ColourReading,
   BaseCard,
   BaseSheet,
+  ComparedWay,
+  TasteReading,
   Silhouette,
 } from './protocol.ts';
 export { ENGINE_LOST, getEngine } from './client.ts';

@@ -1,6 +1,6 @@
 import type { FlatState } from '@jade/core/folded';
 import { isAlike } from '@jade/core/merge';
-import { type Readings, toReadings } from '@jade/core/readings';
+import { type Readings, type ReadingsInput, toReadings } from '@jade/core/readings';
 import { type Replay, type Sequence, replaySequence } from '@jade/core/sequence';
 import type { PlanInput } from './protocol.ts';
 
@@ -11,17 +11,22 @@ export const toSequence = ({ plan }: Pick<PlanInput, 'plan'>): Sequence => ({
   limbs: Object.fromEntries(plan.limbs.flatMap((l) => (l.tip === null ? [] : [[l.tip, l.name]]))),
 });
 
-export const readPlan = ({ plan, runs, diary, otherDiary, settings }: PlanInput, replay: Replay): Readings =>
-  toReadings({
-    plan,
-    replay,
-    runs,
-    diary,
-    otherDiary,
-    limits: settings.limits,
-    sigma: settings.sigma,
-    unit: settings.unit,
-  });
+const toReadingsInput = (
+  { plan, runs, diary, otherDiary, settings }: PlanInput,
+  replay: Replay,
+): ReadingsInput => ({
+  plan,
+  replay,
+  runs,
+  diary,
+  otherDiary,
+  limits: settings.limits,
+  sigma: settings.sigma,
+  unit: settings.unit,
+});
+
+export const readPlan = (input: PlanInput, replay: Replay): Readings =>
+  toReadings(toReadingsInput(input, replay));
 
 /** The plan that is open, with its last replay, so that an edit costs only what follows it. */
 export class OpenPlan {
@@ -51,6 +56,11 @@ export class OpenPlan {
       tried.every((s, i) => s.id === sequence.steps[i]?.id) &&
       isAlike(last.move, sequence.steps[tried.length - 1]!.move)
     );
+  }
+
+  /** What the open plan is read from; undefined before it is computed. */
+  get toRead(): ReadingsInput | undefined {
+    return this.input && this.replay && toReadingsInput(this.input, this.replay);
   }
 
   /** A number for each state, by which pictures of it are known. */

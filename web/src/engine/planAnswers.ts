@@ -1,12 +1,13 @@
 import { checkSequence, checkWanted, findMend, judgeColours, zoneOnSheet } from '@jade/core/checks';
 import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
-import { priceOfRules, readLater, readStep, sayGap, sayUse } from '@jade/core/readings';
+import { compareWays, priceOfRules, readLater, readStep, sayGap, sayUse } from '@jade/core/readings';
 import { specOf } from '@jade/core/kinds';
 import { moveWord, nameSteps, sayStep } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
 import { listLandmarks, placesMade } from '@jade/core/trying';
 import { toPartialSheet } from '@jade/core/window';
+import { sayTasteEnd, tasteEnds } from '@jade/core/slips';
 import type { DrawnState, Engine, PlanResult, StepDetail } from './protocol.ts';
 import type { OpenPlan } from './openPlan.ts';
 
@@ -26,6 +27,8 @@ type Answers = Pick<
   | 'readPlayed'
   | 'readColours'
   | 'readChoices'
+  | 'compareWays'
+  | 'readTaste'
   | 'readView'
   | 'drawStepOf'
   | 'zoneParts'
@@ -128,11 +131,36 @@ export const planAnswers = (open: OpenPlan): Answers => ({
     return { ...judged, drawing: drawModel(open.replay!.steps.at(-1)!.after, 0) };
   },
   readChoices: () => (open.replay && open.input ? lastChoices(open.input.plan, open.replay) : []),
+  readTaste(number) {
+    const [replay, sideMm] = [open.replay, open.readings?.sideMm];
+    const after = open.stateAt(number);
+    const ends = replay && tasteEnds(replay, number);
+    if (!ends || !after) return null;
+    return {
+      between: drawAgainst(
+        ends.map((e) => e.step),
+        after,
+      ),
+      wanted: drawModel(open.replay!.steps.at(-1)!.after, 0),
+      ends: ends.map((e) => ({
+        end: e.end,
+        whole: drawModel(e.whole, 0),
+        says: sayTasteEnd(e, sideMm),
+        isCare: e.refused.length > 0,
+      })),
+    };
+  },
+  compareWays(alternative) {
+    const input = open.toRead;
+    return input
+      ? compareWays(input, alternative).map(({ after, ...way }) => ({ ...way, drawing: drawModel(after, 0) }))
+      : [];
+  },
   readView(number, view) {
     const state = open.stateAt(number) ?? open.replay?.start;
     if (!state) throw new Error('broken promise: a plan is computed before its model is looked at');
     if (view === 'through') return drawThrough(state);
-    return view === 'apart' ? drawApart(state) : drawAgainst(open.stateAt(number - 1) ?? state, state);
+    return view === 'apart' ? drawApart(state) : drawAgainst([open.stateAt(number - 1) ?? state], state);
   },
   drawStepOf(number) {
     const step = open.replay?.steps[number - 1];

@@ -8,7 +8,7 @@ import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
-import type { BaseRow, Readings, RulePrice, StepReading } from '@jade/core/readings';
+import type { BaseRow, Readings, RulePrice, StepReading, WayReading } from '@jade/core/readings';
 import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
@@ -131,6 +131,23 @@ export interface Silhouette {
   readonly readings: Readings;
 }
 
+/** One way to fold a stretch, with the model it ends in. */
+export type ComparedWay = Omit<WayReading, 'after'> & { readonly drawing: Drawing };
+
+/** A step by taste at the ends of its range. */
+export interface TasteReading {
+  /** The model after the step as wanted, with the outlines of the ends dotted. */
+  readonly between: Drawing;
+  /** The model after the last step as wanted. */
+  readonly wanted: Drawing;
+  readonly ends: readonly {
+    readonly end: 'least' | 'most';
+    readonly whole: Drawing;
+    readonly says: string;
+    readonly isCare: boolean;
+  }[];
+}
+
 /** The worker's door. Every call is a question with one answer; the page drops answers that come too late. */
 export interface Engine {
   computePlan(input: PlanInput): PlanResult;
@@ -147,6 +164,10 @@ export interface Engine {
   readColours(): ColourReading | null;
   /** For each variant that waits, until when it can still be taken. */
   readChoices(): readonly LastChoice[];
+  /** What comes of a step by taste at the least and at the most; null where it is exact. */
+  readTaste(number: number): TasteReading | null;
+  /** The ways of a stretch side by side, the chosen one first. */
+  compareWays(alternative: string): readonly ComparedWay[];
   /** The model after a step, looked at in another way than as it lies. */
   readView(number: number, view: ModelView): Drawing;
   /** A step as drawn in print; null where there is none. */
@@ -164,6 +185,8 @@ export interface Engine {
   dragGhost(before: number, from: Point, to: Point): readonly (readonly Point[])[];
   /** Moves that bring one landmark onto another, each tried. */
   proposeMoves(before: number, from: PointRef, to: PointRef): Proposal[];
+  /** Moves that bring a landmark to any place on the paper; none off it. */
+  proposeTo(before: number, from: PointRef, place: Point): Proposal[];
   /** The parts of the sheet a zone of the finished skin shows, convex each; none where nothing shows. */
   zoneParts(zone: Plan['zones'][number]): ClearParts;
   /** All bases from a sheet of this shape, or from any; the best first. */

@@ -10,6 +10,7 @@ import {
   listOtherWays,
   offerResults,
   proposeMoves,
+  proposeTo,
   splitIntoStretches,
   tryMove,
 } from '@jade/core/trying';
@@ -25,6 +26,7 @@ type Answers = Pick<
   | 'listOtherWays'
   | 'offerResults'
   | 'proposeMoves'
+  | 'proposeTo'
   | 'dragGhost'
 >;
 
@@ -69,6 +71,8 @@ export const trialAnswers = (open: OpenPlan): Answers => ({
       : [],
   proposeMoves: (before, from, to) =>
     open.replay ? proposeMoves(open.replay, before, from, to).map(toProposal) : [],
+  proposeTo: (before, from, place) =>
+    open.replay ? proposeTo(open.replay, before, from, place).map(toProposal) : [],
   dragGhost(before, from, to) {
     const state = open.stateAt(before);
     return state ? dragGhost(state, from, to) : [];

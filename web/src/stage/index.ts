@@ -3,3 +3,4 @@ export { StageHead } from './StageHead.tsx';
 export { Verdicts } from './Verdicts.tsx';
 export { MendButton, useFindings } from './Mends.tsx';
 export { isTyping, usePlanKeys } from './usePlanKeys.ts';
+export { useTaste } from './useTaste.ts';

@@ -2,6 +2,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
 import type { BenchRun } from '@jade/core/plan';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { useTaste } from '../../stage/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { useAppSelector } from '../../state/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
@@ -208,6 +209,7 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
     };
   }, [number, result]);
   const height = usePictureHeight();
+  const taste = useTaste(number);
   const repeats = countRepeats(
     plan.steps.map((s) => s.move.kind),
     number - 1,
@@ -254,13 +256,23 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
           <h2 className="head">It becomes</h2>
           {detail && (
             <DrawingView
-              drawing={detail.after}
+              drawing={taste?.between ?? detail.after}
               palette={palette}
               width={220}
               height={200}
               margin={14}
               title="What it becomes"
             />
+          )}
+          {taste && (
+            <p className="text-[15px] text-ink-2" data-testid="bench-range">
+              Anywhere up to the dotted {taste.ends.length === 1 ? 'outline' : 'outlines'}.
+              {taste.ends.some((e) => e.isCare) &&
+                ` ${taste.ends
+                  .filter((e) => e.isCare)
+                  .map((e) => e.says)
+                  .join(' ')}`}
+            </p>
           )}
           {repeats && (
             <>

@@ -5,6 +5,7 @@ import {
   fetchAside,
   fetchRevision,
   sayFault,
+  useCreatePlanMutation,
   useListAsidesQuery,
   useListRevisionsQuery,
   useRemovePlanMutation,
@@ -26,6 +27,7 @@ export function FileActions() {
       <button type="button" className="act" onClick={() => setOpen('revisions')}>
         Earlier revisions
       </button>
+      <CopyPlan />
       <button type="button" className="act" onClick={() => setOpen('delete')}>
         Delete this plan
       </button>
@@ -38,6 +40,40 @@ export function FileActions() {
     </p>
   );
 }
+
+/** Letters a plan's name has at most. */
+const LONGEST_NAME = 80;
+
+/** A plan of its own that begins as this one is now: to try something without losing what stands. */
+function CopyPlan() {
+  const plan = usePlan();
+  const navigate = useNavigate();
+  const [create, { error, isLoading }] = useCreatePlanMutation();
+  const copy = (): void => {
+    const name = `${plan.name.slice(0, LONGEST_NAME - COPY.length)}${COPY}`;
+    void create({ ...plan, name })
+      .unwrap()
+      .then(
+        (saved) => void navigate(`/plan/${saved.id}/brief`),
+        () => undefined,
+      );
+  };
+  return (
+    <span>
+      <button type="button" className="act" disabled={isLoading} onClick={copy}>
+        Copy this plan
+      </button>
+      {error && (
+        <span role="alert" className="note !text-persimmon">
+          {' '}
+          {sayFault(error)}
+        </span>
+      )}
+    </span>
+  );
+}
+
+const COPY = ', copy';
 
 function Delete({ id, onStay }: { id: string; onStay: () => void }) {
   const { name } = usePlan();

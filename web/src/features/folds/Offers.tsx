@@ -113,7 +113,8 @@ export function Proposals({
   onPutAway,
 }: {
   from: string;
-  to: string;
+  /** Where it was let go; undefined for a place without a name, where the fold is one to taste. */
+  to: string | undefined;
   proposals: readonly Proposal[];
   onChoose: (move: Move) => void;
   onPutAway: () => void;
@@ -121,10 +122,14 @@ export function Proposals({
   return (
     <section aria-label="Moves that bring it there">
       <h2 className="head">
-        {from} to {to}
+        {from} to {to ?? 'there, to taste'}
       </h2>
       {proposals.length === 0 && (
-        <p className="note">No single move brings it there: paper lies in the way, or would tear.</p>
+        <p className="note">
+          {to === undefined
+            ? 'No single move brings it there. Let it go on the paper, or over a point.'
+            : 'No single move brings it there: paper lies in the way, or would tear.'}
+        </p>
       )}
       <Pictured proposals={proposals} onChoose={onChoose} />
       <button type="button" className="act mt-2" onClick={onPutAway}>

@@ -1,10 +1,10 @@
-import { useEffect, useState } from 'react';
-import { type LastChoice, beginVariant, chooseVariant, copyPassage, settleVariant } from '@jade/core/editing';
+import { useState } from 'react';
+import { copyPassage } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import { sayFault, useListPlansQuery } from '../../api/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
-import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, stepSelected, useChange, usePlan, usePlanState } from '../../plan/index.ts';
+import { Ways } from './Ways.tsx';
 import { Choice, NumberField, Leaf, Notice, TextField } from '../../ui/index.ts';
 
 /** What is done with several steps together: naming a passage, a second way to fold it, one from another plan. */
@@ -59,7 +59,7 @@ function passageAround(plan: Plan, step: number): [number, number] {
   return [first, last];
 }
 
-interface Range {
+export interface Range {
   readonly first: number;
   readonly last: number;
 }
@@ -88,104 +88,6 @@ function NamePassage({ range, onClose }: { range: Range; onClose: () => void }) 
       </div>
     </section>
   );
-}
-
-function Ways({ step, range, onClose }: { step: number; range: Range; onClose: () => void }) {
-  const plan = usePlan();
-  const change = useChange();
-  const choices = useChoices();
-  const [name, setName] = useState('As it is');
-  const [newName, setNewName] = useState('Another way');
-  const own = plan.alternatives.find(
-    (a) => a.id === plan.steps[step - 1]?.variant || a.after === plan.steps[step - 1]?.id,
-  );
-  if (own)
-    return (
-      <section className="mt-4 border-t border-rule pt-3">
-        <h3 className="head">Ways to fold it</h3>
-        <ul>
-          <li className="py-1">
-            <b>{own.chosen}</b> is folded.
-          </li>
-          {own.others.map((other) => {
-            const choice = choices?.find((c) => c.alternative === own.id && c.name === other.name);
-            return (
-              <li key={other.name} className="flex flex-wrap items-baseline gap-3 py-1">
-                <button
-                  type="button"
-                  className="act"
-                  onClick={() => {
-                    change((p) => chooseVariant(p, own.id, other.name));
-                    onClose();
-                  }}
-                >
-                  Fold "{other.name}" instead
-                </button>
-                <span className="note">
-                  {other.steps.length} {other.steps.length === 1 ? 'step' : 'steps'}.{' '}
-                  {choice && sayChoice(choice)}
-                </span>
-              </li>
-            );
-          })}
-        </ul>
-        <button type="button" className="act mt-1" onClick={() => change((p) => settleVariant(p, own.id))}>
-          Keep "{own.chosen}" and forget the others
-        </button>
-      </section>
-    );
-  const begin = (): void => {
-    change((p) =>
-      beginVariant(p, { id: freshId('w'), ...range, name: name.trim(), newName: newName.trim() }),
-    );
-    onClose();
-  };
-  const faulty = name.trim() === '' || newName.trim() === '' || name.trim() === newName.trim();
-  const taken = plan.steps
-    .slice(range.first - 1, range.last)
-    .find((s) => s.variant !== null || s.run !== null);
-  return (
-    <section className="mt-4 border-t border-rule pt-3">
-      <h3 className="head">A second way to fold it</h3>
-      <div className="flex flex-wrap items-end gap-4">
-        <TextField label="This way is called" most={60} className="w-48" value={name} onText={setName} />
-        <TextField label="The other" most={60} className="w-48" value={newName} onText={setNewName} />
-        <button type="button" className="btn" disabled={faulty || taken !== undefined} onClick={begin}>
-          Begin the other way
-        </button>
-      </div>
-      <p className="note mt-1">
-        {taken
-          ? 'These steps are already part of another way or of a repeated passage; choose others.'
-          : faulty
-            ? 'Give the two ways two different names.'
-            : 'The other way begins as a copy; change it as you like. Either can be taken at any time.'}
-      </p>
-    </section>
-  );
-}
-
-const sayChoice = ({ step }: LastChoice): string =>
-  step === undefined
-    ? 'With it a later step does not fold.'
-    : step === 0
-      ? 'It has to be chosen at the start.'
-      : `It can still be chosen after step ${step}, not later.`;
-
-function useChoices(): readonly LastChoice[] | undefined {
-  const { result } = useEngine();
-  const [choices, setChoices] = useState<readonly LastChoice[]>();
-  useEffect(() => {
-    let live = true;
-    getEngine()
-      .readChoices()
-      .then((found) => live && setChoices(found))
-      .catch(() => undefined);
-    return () => {
-      live = false;
-    };
-  }, [result]);
-  return choices;
 }
 
 function FromAnotherPlan({ step, onClose }: { step: number; onClose: () => void }) {

@@ -1,5 +1,7 @@
 import { useEffect, useId, useRef, useState } from 'react';
-import type { Landmark } from '@jade/core/trying';
+import { type Landmark, readPlace } from '@jade/core/trying';
+import { useEngine } from '../../engine/index.ts';
+import type { Pick } from './composer.ts';
 import { toPick } from './landmarks.ts';
 import type { Send } from './authoring.ts';
 
@@ -7,7 +9,7 @@ import type { Send } from './authoring.ts';
 const MOST_OFFERED = 6;
 
 /**
- * A point chosen by its name: B, m3, mid AB. Takes the focus when a fold is begun, so that a fold is made without the
+ * A point chosen by its name (B, m3, mid AB) or by how far it is between two (1/3 A B, 20 mm A B). Takes the focus when a fold is begun, so that a fold is made without the
  * pointer; an empty field passes Backspace on as taking a choice back.
  */
 export function PointByName({
@@ -24,7 +26,8 @@ export function PointByName({
   onMethod: (by: 1 | -1) => void;
 }) {
   const [text, setText] = useState('');
-  const [unknown, setUnknown] = useState(false);
+  const [unknown, setUnknown] = useState('');
+  const sideMm = useEngine().result?.readings.sideMm;
   const field = useRef<HTMLInputElement>(null);
   const listId = useId();
   useEffect(() => {
@@ -33,10 +36,18 @@ export function PointByName({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   const matches = text === '' ? [] : findByName(landmarks, text);
-  const take = (landmark: Landmark): void => {
-    send({ kind: 'point picked', pick: toPick(landmark) });
+  const pick = (picked: Pick): void => {
+    send({ kind: 'point picked', pick: picked });
     setText('');
-    setUnknown(false);
+    setUnknown('');
+  };
+  const take = (landmark: Landmark): void => pick(toPick(landmark));
+  const enter = (): void => {
+    const place = readPlace(text, landmarks, sideMm);
+    if (place && 'ref' in place) pick(place);
+    else if (place) setUnknown(place.fault);
+    else if (matches[0]) take(matches[0]);
+    else setUnknown(`No point here is called “${text}”. Or write how far between two, such as 1/3 A B.`);
   };
   return (
     <span className="relative">
@@ -47,22 +58,21 @@ export function PointByName({
         aria-label="Point by name"
         aria-expanded={matches.length > 0}
         aria-controls={listId}
-        aria-invalid={unknown}
+        aria-invalid={unknown !== ''}
         autoComplete="off"
         spellCheck={false}
         maxLength={60}
-        placeholder="or its name"
-        className="field w-32"
+        placeholder="its name, or 1/3 A B"
+        className="w-44"
         value={text}
         onChange={(e) => {
           setText(e.target.value);
-          setUnknown(false);
+          setUnknown('');
         }}
         onKeyDown={(e) => {
           if (e.key === 'Enter' && text !== '') {
             e.preventDefault();
-            if (matches[0]) take(matches[0]);
-            else setUnknown(true);
+            enter();
           } else if (text === '' && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) {
             e.preventDefault();
             onMethod(e.key === 'ArrowDown' ? 1 : -1);
@@ -96,7 +106,7 @@ export function PointByName({
       </ul>
       {unknown && (
         <span role="alert" className="note !text-persimmon">
-          No point here is called “{text}”.
+          {unknown}
         </span>
       )}
     </span>

@@ -3,10 +3,9 @@ import { whyNotAt } from '@jade/core/editing';
 import { type Tool, specOf, toolOf } from '@jade/core/kinds';
 import { stepsThatUse } from '@jade/core/sequence';
 import { useAppDispatch } from '../../state/index.ts';
-import { useSettings } from '../../records/index.ts';
-import { useEngine } from '../../engine/index.ts';
 import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
-import { Choice, LengthField, TextField } from '../../ui/index.ts';
+import { TextField } from '../../ui/index.ts';
+import { Exactness } from './Exactness.tsx';
 import { isTyping } from '../../stage/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
 import { PassageLeaf } from './PassageLeaf.tsx';
@@ -135,53 +134,5 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
       {leaf === 'repeat' && <RepeatLeaf step={step} onClose={() => setLeaf(null)} />}
       {leaf === 'passage' && <PassageLeaf step={step} onClose={() => setLeaf(null)} />}
     </div>
-  );
-}
-
-/** Whether a step must be met exactly or may fall anywhere within a range. */
-function Exactness({ step }: { step: number }) {
-  const { steps, sheet } = usePlan();
-  const sideMm = useEngine().result?.readings.sideMm ?? sheet.sideMm ?? 200;
-  const edit = useEdit();
-  const { unit } = useSettings();
-  const own = steps[step - 1]!;
-  const { tolerance } = own;
-  return (
-    <>
-      <Choice
-        label="How exact"
-        className="w-28"
-        value={tolerance.kind}
-        options={[
-          { value: 'exact', label: 'exact' },
-          { value: 'taste', label: 'to taste' },
-        ]}
-        onChoice={(kind) =>
-          edit(
-            (p) =>
-              void (p.steps[step - 1]!.tolerance =
-                kind === 'exact' ? { kind } : { kind: 'taste', share: 0.02 }),
-          )
-        }
-      />
-      {tolerance.kind === 'taste' && (
-        <LengthField
-          label="within, either way"
-          className="w-28"
-          unit={unit}
-          valueMm={tolerance.share * sideMm}
-          onLength={(mm) =>
-            mm !== null &&
-            edit(
-              (p) =>
-                void (p.steps[step - 1]!.tolerance = {
-                  kind: 'taste',
-                  share: Math.min(0.5, Math.max(0, mm / sideMm)),
-                }),
-            )
-          }
-        />
-      )}
-    </>
   );
 }

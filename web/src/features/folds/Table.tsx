@@ -104,8 +104,8 @@ export function Table({ composer, send, showNames }: TableProps) {
     const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
     setNear(at && authoring ? (pickNearest(candidates, at, SNAP_PX / k) ?? null) : null);
   };
-  const keepMade = (chosen: Move): void => {
-    keep(chosen);
+  const keepMade = (chosen: Move, how: 'exact' | 'to taste' = 'exact'): void => {
+    keep(chosen, how);
     closer.carry(base + 1);
     setNextId(freshId('s'));
     send({ kind: 'kept' });
@@ -177,17 +177,21 @@ export function Table({ composer, send, showNames }: TableProps) {
         {dropped && !authoring && (
           <Proposals
             from={dropped.from.name}
-            to={dropped.to.name}
+            to={dropped.to?.name}
             proposals={dropped.proposals}
             onChoose={(chosen) => {
-              keepMade(chosen);
+              keepMade(chosen, dropped.to ? 'exact' : 'to taste');
               putAway();
             }}
             onPutAway={putAway}
           />
         )}
         {authoring && (
-          <Outcome {...{ composer, base, preview, teeth, send }} size={beside} onKeep={keepMade} />
+          <Outcome
+            {...{ composer, base, preview, teeth, send }}
+            size={beside}
+            onKeep={(made) => keepMade(made)}
+          />
         )}
         {!authoring && step > 0 && !dropped && (
           <>

@@ -74,11 +74,18 @@ export function useSplits(
 
 const NONE: readonly Split[] = [];
 
+/** How far a fold that was let go anywhere may be out, as a share of the side. */
+const BY_HAND = 0.01;
+
 /** Puts a move into the plan after the step shown, or in place of the one that is changed. */
-export function useKeepMove(base: number, replacing: number | null, id: string): (move: Move) => void {
+export function useKeepMove(
+  base: number,
+  replacing: number | null,
+  id: string,
+): (move: Move, how: 'exact' | 'to taste') => void {
   const edit = useEdit();
   const dispatch = useAppDispatch();
-  return (move) => {
+  return (move, how) => {
     const copy = structuredClone(move);
     edit((plan) => {
       if (replacing !== null) plan.steps[replacing - 1]!.move = copy as never;
@@ -86,7 +93,10 @@ export function useKeepMove(base: number, replacing: number | null, id: string):
         plan.steps.splice(
           base,
           0,
-          write.writeStep(id, copy, { passage: plan.steps[base - 1]?.passage ?? '' }) as never,
+          write.writeStep(id, copy, {
+            passage: plan.steps[base - 1]?.passage ?? '',
+            ...(how === 'to taste' ? { tolerance: { kind: 'taste', share: BY_HAND } } : {}),
+          }) as never,
         );
     });
     dispatch(stepSelected(base + 1));

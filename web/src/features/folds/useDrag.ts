@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Point } from '@jade/core/geometry';
+import { type Point, distance } from '@jade/core/geometry';
 import type { Landmark } from '@jade/core/trying';
 import { ENGINE_LOST, type Proposal, getEngine } from '../../engine/index.ts';
 import { type DragPhase, pickNearest } from '../../pictures/index.ts';
@@ -14,7 +14,8 @@ export interface Drag {
 
 export interface Dropped {
   readonly from: Landmark;
-  readonly to: Landmark;
+  /** Where it was let go; undefined where no landmark is, so that the fold is one to taste. */
+  readonly to: Landmark | undefined;
   readonly proposals: readonly Proposal[];
 }
 
@@ -83,11 +84,12 @@ export function useDrag(base: number, landmarks: readonly Landmark[], snapPx: nu
     }
     setDrag(null);
     wanted.current = null;
-    if (phase !== 'let go' || !to) return;
+    if (phase !== 'let go' || distance(drag.from.model, at) < snapPx / k) return;
     const { from } = drag;
-    void getEngine()
-      .proposeMoves(base, from.ref, to.ref)
-      .then((proposals) => live.current && setDropped({ base, from, to, proposals }));
+    const asked = to
+      ? getEngine().proposeMoves(base, from.ref, to.ref)
+      : getEngine().proposeTo(base, from.ref, at);
+    void asked.then((proposals) => live.current && setDropped({ base, from, to, proposals }));
   };
   return {
     drag,
