@@ -190,3 +190,79 @@ test('all keys are listed at ?', async ({ page }) => {
   await expect(leaf).toContainText('Valley fold');
   await expect(leaf).toContainText('choose the point of that name');
 });
+
+test('a point let go anywhere on the paper is a fold to taste, whose range is tried and which is kept', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Rush');
+  await page.keyboard.press('Escape');
+  await pleat(page, 'Folds').click();
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  const picture = (await page.getByRole('img', { name: /The model after/ }).boundingBox())!;
+  const size = Math.min(picture.width, picture.height) - 80;
+  const [cx, cy] = [picture.x + picture.width / 2, picture.y + picture.height / 2];
+  const at = (x: number, y: number): [number, number] => [cx + (x - 0.5) * size, cy - (y - 0.5) * size];
+  await page.mouse.move(...at(0, 0));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.2, 0.2), { steps: 5 });
+  await page.mouse.move(...at(0.31, 0.17), { steps: 5 });
+  await page.mouse.up();
+  const offered = page.getByRole('region', { name: 'Moves that bring it there' });
+  await expect(offered.getByRole('heading')).toHaveText('A to there, to taste');
+  await offered
+    .getByRole('button', { name: /^(After: )?.*valley/ })
+    .first()
+    .click();
+  await expect(sentence(page)).toContainText('To taste.');
+  await page.getByLabel('How exact').selectOption({ label: 'to taste, rather less' });
+  await expect(sentence(page)).toContainText('To taste, rather less than drawn.');
+  await page.getByRole('button', { name: 'Its range…' }).click();
+  const range = page.getByRole('dialog', { name: 'Step 1 at the ends of its range' });
+  await expect(range).toContainText('At the least every step folds');
+  await expect(range.getByRole('img')).toHaveCount(2);
+});
+
+test('ways of a stretch stand side by side, and one is chosen from its column', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  await page.getByRole('button', { name: /^Step 30,/ }).click();
+  await expect(page.getByText(/^Step 30:/).first()).toBeAttached();
+  await page.getByRole('button', { name: 'Passage…' }).click();
+  const ways = page.getByRole('table', { name: 'Ways side by side' });
+  await expect(ways.getByRole('columnheader')).toHaveCount(2);
+  await expect(ways.getByRole('row', { name: /^Narrowest/ })).toContainText('mm');
+  await expect(ways.getByRole('row', { name: /^Folds/ })).toHaveText(/every step.*every step/);
+  await ways.getByRole('button', { name: /^Fold "Pointed" instead/ }).click();
+  await expect(pleat(page, 'Folds')).toContainText('36, all flat');
+});
+
+test('a fold is opened again by setting it anew on the sheet', async ({ page }) => {
+  await beginPlan(page, 'Sallow');
+  await page.keyboard.press('Escape');
+  await pleat(page, 'Folds').click();
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  await page.keyboard.press('v');
+  for (const name of ['b', 'd']) {
+    await named(page).fill(name);
+    await page.keyboard.press('Enter');
+  }
+  await keep(page).click();
+  await expect(pleat(page, 'Folds')).toContainText('2 facets');
+  await page.keyboard.press('2');
+  const crease = page.getByRole('button', { name: /^crease (A to C|C to A):/ });
+  for (let k = 0; k < 4; k++) {
+    await crease.focus();
+    await page.keyboard.press('Enter');
+  }
+  await expect(crease).toHaveAccessibleName(/: opened$/);
+  await named(page).fill('d');
+  await page.keyboard.press('Enter');
+  await keep(page).click();
+  await expect(pleat(page, 'Folds')).toContainText('1 facet,');
+});
+
+test('a plan is copied, and the copy is a plan of its own', async ({ page }) => {
+  await page.goto('/plan/demo-sketch/brief');
+  await page.getByRole('button', { name: 'Copy this plan' }).click();
+  await expect(page.getByTestId('ribbon')).toContainText('first idea, copy');
+  await expect(page).not.toHaveURL(/demo-sketch/);
+});

@@ -186,7 +186,7 @@ export const collapse = defineKind(schema, {
       asks: [],
       compose: (c) => ({
         kind: 'collapse',
-        creases: c.creases.map(({ from, to, sense }) => ({ from, to, sense })),
+        creases: c.creases.flatMap(({ from, to, sense }) => (sense === 'flat' ? [] : [{ from, to, sense }])),
         through: 'sheet',
         anchor: c.paper[0]!,
         picks: c.picks,

@@ -34,6 +34,15 @@ const schema = z.strictObject({
 });
 type Refold = z.output<typeof schema>;
 
+/** Creases of the sheet alone; what brings points or goes through layers came with a base or a plan. */
+function recallRefold(move: Refold): Recalled | undefined {
+  const creases = move.creases.flatMap((c): ToolCrease[] =>
+    'from' in c && c.wish !== 'free' ? [{ from: c.from, to: c.to, sense: c.wish }] : [],
+  );
+  if (move.bring.length + move.free.length > 0 || creases.length < move.creases.length) return undefined;
+  return { creases, paper: [move.anchor], picks: move.picks };
+}
+
 /** Only what the tool itself can have made: one point brought, creases of the sheet. */
 function recallSpread(move: Refold): Recalled | undefined {
   const [brought] = move.bring;
@@ -99,6 +108,30 @@ export const refold = defineKind(schema, {
   difficulty: 3,
   beforehand: creasedAsItFolds,
   tools: {
+    refold: {
+      word: 'Set folds anew',
+      key: '2',
+      path: 'M4 7h16M4 17h16M8 7l4 10M16 17l-4-10M12 12l-2-2M12 12l2 2',
+      group: 'Collapse',
+      points: [],
+      paper: 'needed',
+      paperPrompt: STAYS,
+      creases: 1,
+      opensFolds: true,
+      countsLayers: false,
+      asks: [],
+      compose: (c) => ({
+        kind: 'refold',
+        name: 'refold',
+        creases: c.creases.map(({ from, to, sense }) => ({ from, to, wish: sense })),
+        free: [],
+        bring: [],
+        anchor: c.paper[0]!,
+        side: 'any',
+        picks: c.picks,
+      }),
+      recall: recallRefold,
+    },
     spread: {
       word: 'Spread sink',
       key: 'Z',
@@ -123,5 +156,5 @@ export const refold = defineKind(schema, {
       recall: recallSpread,
     },
   },
-  toolOf: () => undefined,
+  toolOf: (move) => (move.name === 'refold' ? 'refold' : 'spread'),
 });

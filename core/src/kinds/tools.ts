@@ -35,11 +35,11 @@ export type Ask = { readonly id: string } & (
   | { readonly kind: 'earlier step'; readonly label: string; readonly prompt: string; readonly first: null }
 );
 
-/** A crease of the sheet that takes part, with the sense it shall have. */
+/** A crease of the sheet that takes part, with the sense it shall have; flat where it is opened. */
 export interface ToolCrease {
   readonly from: PointRef;
   readonly to: PointRef;
-  readonly sense: 'valley' | 'mountain' | 'folded';
+  readonly sense: 'valley' | 'mountain' | 'folded' | 'flat';
 }
 
 /** What a folder has chosen, complete. */
@@ -91,6 +91,8 @@ export interface ToolSpec<M = unknown> {
   readonly paperPrompt?: string;
   /** How many creases of the sheet it asks to be clicked, at least. */
   readonly creases?: number;
+  /** Creases that are folded now can be chosen as well as those that rest, and be opened. */
+  readonly opensFolds?: boolean;
   /** Tools of one family differ only in how the same choices are used: changing between them keeps the choices. */
   readonly family?: 'flap beyond a line' | 'strip';
   /** It matters how many layers are taken where the paper is pointed at. */

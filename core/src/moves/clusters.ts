@@ -111,6 +111,12 @@ export function searchPlaces(clusters: Clusters, request: PlaceRequest, effort: 
   const brings = Array.from({ length: count }, (): { piece: number; point: Point; to: Point }[] => []);
   for (const { point, to } of request.bring)
     for (const piece of holding(mesh, point)) brings[of[piece]!]!.push({ piece, point, to });
+  // A fold that gets another sense leaves its paper where it lies; only the layers change places.
+  const canStay = joints.some(
+    (j) =>
+      (j.wish === 'valley' || j.wish === 'mountain') &&
+      !isSamePlacement(mesh.pieces[j.a]!.before, mesh.pieces[j.b]!.before),
+  );
   const found: Isometry[][] = [];
   const placedOf = (piece: number): Isometry | undefined => {
     const motion = motions[of[piece]!];
@@ -161,7 +167,7 @@ export function searchPlaces(clusters: Clusters, request: PlaceRequest, effort: 
     }
     if (!best) {
       const all = motions.map((m) => m ?? identity);
-      if (all.some((m) => !isSamePlacement(m, identity))) found.push(all);
+      if (canStay || all.some((m) => !isSamePlacement(m, identity))) found.push(all);
       return;
     }
     for (const way of best.ways) {

@@ -76,7 +76,11 @@ export function listRefolds(state: FlatState, request: RefoldRequest): Outcome<M
   const results = found.value.flatMap((laid) => {
     const wished = senses(laid);
     return wished
-      ? settleAll(laid, keepPairs(laid, wished, 'still'), request.picks).map((made) => ({
+      ? settleAll(
+          laid,
+          keepPairs(laid, wished, laid.motions.every(isStill) ? 'rigid' : 'still'),
+          request.picks,
+        ).map((made) => ({
           ...made,
           ...traceOf(laid, request, made),
         }))
@@ -125,7 +129,24 @@ function placeAll(state: FlatState, request: RefoldRequest): Outcome<Placed[], R
       ),
     };
   });
-  return done(placed);
+  const changed = placed.filter((laid) => !changesNothing(laid));
+  if (changed.length === 0)
+    return failed({
+      kind: 'empty',
+      text: 'All these creases have the senses asked for already; choose another sense, or open one.',
+    });
+  return done(changed);
+}
+
+/** True where the paper stays where it lies and every fold has the sense wished for it. */
+function changesNothing({ mesh, motions, before, sensed }: Placed): boolean {
+  if (!motions.every(isStill)) return false;
+  return sensed.every(([a, b, sense]) => {
+    const isTurnedA = isTurned(mesh.pieces[a]!.before);
+    const [turned, plain] = isTurnedA ? [a, b] : [b, a];
+    const relation = before[turned * mesh.pieces.length + plain]!;
+    return relation > 0 === (sense === 'valley');
+  });
 }
 
 /** Resting places, those first in which least paper moves, and of these those in which the paper is cut into fewest parts. */
@@ -171,14 +192,20 @@ function senses(laid: Placed): PieceOrder | undefined {
 
 /**
  * Keeps the order of pairs that moved alike: of paper that stays (still), of the layers of one rigid cluster as well
- * (cluster), or of whatever has the same motion (together).
+ * (cluster), of whatever has the same motion (together), or of the layers of one rigid cluster alone (rigid), where paper
+ * that stays changes places because a fold gets another sense.
  */
-function keepPairs(laid: Placed, order: PieceOrder, which: 'still' | 'cluster' | 'together'): PieceOrder {
+function keepPairs(
+  laid: Placed,
+  order: PieceOrder,
+  which: 'still' | 'cluster' | 'together' | 'rigid',
+): PieceOrder {
   const { motions, cluster } = laid;
   const copy = order.copy();
   copy.keep(laid.before, (i, j) => {
     const still = isStill(motions[i]!) && isStill(motions[j]!);
-    const kept = still || which === 'together' || (which === 'cluster' && cluster[i] === cluster[j]);
+    const isOne = cluster[i] === cluster[j];
+    const kept = which === 'rigid' ? isOne : still || which === 'together' || (which === 'cluster' && isOne);
     if (!kept || !isSamePlacement(motions[i]!, motions[j]!)) return 0;
     return isTurned(motions[i]!) ? -1 : 1;
   });
@@ -188,7 +215,10 @@ function keepPairs(laid: Placed, order: PieceOrder, which: 'still' | 'cluster' |
 function ordersToTry(laid: Placed, side: RefoldRequest['side']): PieceOrder[] {
   const wished = senses(laid);
   if (!wished) return [];
-  const ways = (['together', 'cluster', 'still'] as const).map((which) => keepPairs(laid, wished, which));
+  const kept = laid.motions.every(isStill)
+    ? (['rigid'] as const)
+    : (['together', 'cluster', 'still'] as const);
+  const ways = kept.map((which) => keepPairs(laid, wished, which));
   return side === 'any' ? ways : [...ways.flatMap((o) => onSide(laid, o, side) ?? []), ...ways];
 }
 

@@ -19,8 +19,12 @@ export interface SheetCrease {
 /** More stretches than this cannot be pointed at. */
 const MOST_STRETCHES = 600;
 
-/** Stretches of resting crease on the sheet between crossings, ends named where they have names. */
-export function listCreases(replay: Replay, before: number): SheetCrease[] {
+/** Stretches of crease on the sheet between crossings, ends named where they have names: those that rest, or folds as well. */
+export function listCreases(
+  replay: Replay,
+  before: number,
+  which: 'resting' | 'all' = 'resting',
+): SheetCrease[] {
   const { state } = contextAfter(replay, before);
   const folded = patternOf(state);
   const at = folded.vertices.length;
@@ -44,7 +48,7 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
     return known ? { ref: known.ref, name: known.name } : { ref: refAt(p), name: undefined };
   };
   return edges
-    .filter((e) => e.assignment === 'F')
+    .filter((e) => e.assignment === 'F' || (which === 'all' && isFold(e.assignment)))
     .slice(0, MOST_STRETCHES)
     .map((e, i) => {
       const [from, to] = [vertices[e.a]!, vertices[e.b]!];
@@ -60,6 +64,8 @@ export function listCreases(replay: Replay, before: number): SheetCrease[] {
     });
 }
 
+const isFold = (assignment: string): boolean => assignment === 'M' || assignment === 'V';
+
 /** A crease chosen for a collapse, by its ends. */
 interface ChosenEnds {
   readonly from: PointRef;
@@ -74,9 +80,10 @@ export function splitIntoStretches<C extends ChosenEnds>(
   replay: Replay,
   before: number,
   creases: readonly C[],
+  which: 'resting' | 'all' = 'resting',
 ): (C & { readonly key: string })[] {
   const context = contextAfter(replay, before);
-  const stretches = listCreases(replay, before);
+  const stretches = listCreases(replay, before, which);
   return creases.flatMap((crease) => {
     const [from, to] = [crease.from, crease.to].map((ref) => {
       const found = resolvePoint(ref, context);

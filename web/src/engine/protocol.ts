@@ -174,9 +174,13 @@ export interface Engine {
   drawStepOf(number: number): Drawing | null;
   previewMove(before: number, move: Move, id: string): Preview;
   listLayers(before: number, at: Point): LayerTooth[];
-  listCreases(before: number): SheetCrease[];
+  listCreases(before: number, which: 'resting' | 'all'): SheetCrease[];
   /** Creases chosen for a collapse as the stretches that can be clicked there. */
-  splitCreases(before: number, creases: readonly ToolCrease[]): (ToolCrease & { readonly key: string })[];
+  splitCreases(
+    before: number,
+    creases: readonly ToolCrease[],
+    which: 'resting' | 'all',
+  ): (ToolCrease & { readonly key: string })[];
   /** Every result the move can have, where it has more than one. */
   offerResults(before: number, move: Move): OfferedPicture[];
   /** Other ways of asking for a move that the paper allows. */

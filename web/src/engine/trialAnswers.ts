@@ -59,7 +59,7 @@ export const trialAnswers = (open: OpenPlan): Answers => ({
     });
   },
   splitCreases: (before, creases) => (open.replay ? splitIntoStretches(open.replay, before, creases) : []),
-  listCreases: (before) => (open.replay ? listCreases(open.replay, before) : []),
+  listCreases: (before, which) => (open.replay ? listCreases(open.replay, before, which) : []),
   listOtherWays: (before, move) =>
     open.replay ? listOtherWays(open.replay, before, move).map(toProposal) : [],
   offerResults: (before, move) =>

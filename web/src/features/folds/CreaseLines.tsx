@@ -9,6 +9,7 @@ const LOOKS: Record<
   valley: { colour: 'var(--jade)', dash: '7 4', word: 'valley' },
   mountain: { colour: 'var(--persimmon)', dash: '14 3.5 3 3.5', word: 'mountain' },
   folded: { colour: 'var(--ink)', word: 'either' },
+  flat: { colour: 'var(--ink-2)', dash: '2 5', word: 'opened' },
 };
 
 /** Creases of the sheet as buttons: each click turns one from not used to valley, mountain and either. */

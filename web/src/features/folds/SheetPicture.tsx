@@ -4,7 +4,7 @@ import type { SheetCrease } from '@jade/core/trying';
 import { DrawingView, type Mark, usePalette } from '../../pictures/index.ts';
 import type { StepDetail, Preview } from '../../engine/index.ts';
 import type { ChosenCrease, Composer } from './composer.ts';
-import { creasesWanted } from './composer.ts';
+import { creasesOffered } from './composer.ts';
 import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './authoring.ts';
 import { MissingCreases, ScaleBar } from './overlays.tsx';
@@ -28,10 +28,11 @@ interface SheetPictureProps {
 export function SheetPicture(props: SheetPictureProps) {
   const { detail, composer, base, preview, px, marks, hovered, onHover, onMark, onPoint, send } = props;
   const palette = usePalette();
-  const asksCreases = composer !== null && creasesWanted(composer.tool) > 0;
-  const creases = useCreases(asksCreases, base);
+  const wanted = composer ? creasesOffered(composer.tool) : 'none';
+  const asksCreases = composer !== null && wanted !== 'none';
+  const creases = useCreases(wanted, base);
   const chosen = composer?.creases ?? NONE;
-  const splits = useSplits(chosen, base, creases);
+  const splits = useSplits(chosen, base, creases, wanted);
   const clickCrease = ({ key, fromRef, toRef }: SheetCrease): void => {
     // One stretch of a crease that was chosen whole: its other stretches stay chosen.
     const whole = splits.find((s) => s.stretches.some((c) => c.key === key));

@@ -334,6 +334,7 @@ function Chosen({ composer, send }: { composer: Composer; send: Send }) {
     `${count('valley')} valley`,
     `${count('mountain')} mountain`,
     ...(count('folded') > 0 ? [`${count('folded')} either`] : []),
+    ...(count('flat') > 0 ? [`${count('flat')} opened`] : []),
   ];
   if (picks.length === 0 && creases.length === 0 && !kept?.line) return null;
   return (

@@ -137,11 +137,16 @@ export const usesLine = (tool: Tool): boolean => methodsOf(tool).length > 0;
 /** How many creases of the sheet a tool asks to be clicked, at least; 0 where it asks for none. */
 export const creasesWanted = (tool: Tool): number => TOOLS[tool].creases ?? 0;
 
-/** The next sense of a crease that is clicked again; undefined takes it out. */
+/** Which creases of the sheet a tool offers to be clicked. */
+export const creasesOffered = (tool: Tool): 'none' | 'resting' | 'all' =>
+  creasesWanted(tool) === 0 ? 'none' : TOOLS[tool].opensFolds ? 'all' : 'resting';
+
+/** The next sense of a crease that is clicked again; undefined takes it out. Only some tools open folds. */
 const NEXT: Record<ToolCrease['sense'], ToolCrease['sense'] | undefined> = {
   valley: 'mountain',
   mountain: 'folded',
-  folded: undefined,
+  folded: 'flat',
+  flat: undefined,
 };
 
 export function advance(state: Composer, event: ComposerEvent): Composer {
@@ -168,7 +173,7 @@ export function advance(state: Composer, event: ComposerEvent): Composer {
     case 'flap chosen':
       return { ...fresh, flap: event.flap };
     case 'crease clicked':
-      return { ...fresh, creases: turnCrease(state.creases, event), kept: restOf(state) };
+      return { ...fresh, creases: turnCrease(state.creases, event, state.tool), kept: restOf(state) };
     case 'creases split':
       return { ...state, creases: event.creases };
     case 'option set':
@@ -195,10 +200,12 @@ const areKin = (a: Tool, b: Tool): boolean =>
 function turnCrease(
   creases: readonly ChosenCrease[],
   { key, from, to }: Omit<ChosenCrease, 'sense'>,
+  tool: Tool,
 ): ChosenCrease[] {
   const known = creases.find((c) => c.key === key);
   if (!known) return [...creases, { key, from, to, sense: 'valley' }];
-  const sense = NEXT[known.sense];
+  const next = NEXT[known.sense];
+  const sense = next === 'flat' && !TOOLS[tool].opensFolds ? undefined : next;
   return sense ? creases.map((c) => (c === known ? { ...c, sense } : c)) : creases.filter((c) => c !== known);
 }
 
@@ -219,7 +226,9 @@ export function promptOf(state: Composer): string | undefined {
   if (open?.kind === 'earlier step') return open.prompt;
   const prompts = promptsOf(tool, method);
   if (creases.length < creasesWanted(tool) && picks.length === prompts.length)
-    return 'Click the creases it folds on, on the sheet: once valley, twice mountain, three times either';
+    return TOOLS[tool].opensFolds
+      ? 'Click the creases to set anew, on the sheet: once valley, twice mountain, three times either, four times open'
+      : 'Click the creases it folds on, on the sheet: once valley, twice mountain, three times either';
   const next = prompts[picks.length];
   if (next && !kept?.line) return next;
   return needsFlap(state) && !state.flap

@@ -27,21 +27,31 @@ export function usePreview(composer: Composer | null, base: number, id: string):
   return answer?.key === key && answer.of === result ? answer.preview : undefined;
 }
 
+/** Which creases of the sheet a tool offers. */
+export type Wanted = 'none' | 'resting' | 'all';
+
+const NO_CREASES: readonly SheetCrease[] = [];
+
 /** Creases a collapse can use, asked for once for each place in the sequence. */
-export function useCreases(wanted: boolean, base: number): readonly SheetCrease[] {
+export function useCreases(wanted: Wanted, base: number): readonly SheetCrease[] {
   const { result } = useEngine();
-  const [found, setFound] = useState<{ of: unknown; base: number; creases: readonly SheetCrease[] }>();
+  const [found, setFound] = useState<{
+    of: unknown;
+    base: number;
+    wanted: Wanted;
+    creases: readonly SheetCrease[];
+  }>();
   useEffect(() => {
-    if (!wanted) return;
+    if (wanted === 'none') return;
     let live = true;
     void getEngine()
-      .listCreases(base)
-      .then((creases) => live && setFound({ of: result, base, creases }));
+      .listCreases(base, wanted)
+      .then((creases) => live && setFound({ of: result, base, wanted, creases }));
     return () => {
       live = false;
     };
   }, [wanted, base, result]);
-  return found?.base === base ? found.creases : [];
+  return found?.base === base && found.wanted === wanted ? found.creases : NO_CREASES;
 }
 
 /** A chosen crease as the stretches that lie on it now. */
@@ -55,20 +65,24 @@ export function useSplits(
   chosen: readonly ChosenCrease[],
   base: number,
   stretches: readonly SheetCrease[],
+  wanted: Wanted,
 ): readonly Split[] {
   const [found, setFound] = useState<{ of: readonly ChosenCrease[]; splits: readonly Split[] }>();
   useEffect(() => {
     const keys = new Set(stretches.map((s) => s.key));
     const whole = chosen.filter((c) => !keys.has(c.key));
-    if (whole.length === 0 || stretches.length === 0) return;
+    if (whole.length === 0 || stretches.length === 0 || wanted === 'none') return;
     let live = true;
     void Promise.all(
-      whole.map(async (crease) => ({ crease, stretches: await getEngine().splitCreases(base, [crease]) })),
+      whole.map(async (crease) => ({
+        crease,
+        stretches: await getEngine().splitCreases(base, [crease], wanted),
+      })),
     ).then((splits) => live && setFound({ of: chosen, splits }));
     return () => {
       live = false;
     };
-  }, [base, chosen, stretches]);
+  }, [base, chosen, stretches, wanted]);
   return found?.of === chosen ? found.splits : NONE;
 }
 
