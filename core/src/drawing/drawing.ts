@@ -1,4 +1,4 @@
-import { specOf } from '../kinds/index.ts';
+import { sayMove, specOf } from '../kinds/index.ts';
 import {
   type Bounds,
   type Line,
@@ -211,7 +211,8 @@ export function drawStep(
   { isEnlarged = true }: { readonly isEnlarged?: boolean } = {},
 ): Drawing {
   const model = drawModel(step.before);
-  const focus = isEnlarged ? focusOf(step.trace, model.bounds) : undefined;
+  const kind = specOf(step.move).motion === 'there and back' ? 'marked' : 'folded';
+  const focus = isEnlarged ? focusOf(step.trace, model.bounds, kind) : undefined;
   const least = LEAST_SEEN * (focus ? sizeOf(focus) : isEnlarged ? 0 : sizeOf(model.bounds));
   const extra = drawMove(step, model.bounds, { ticks: names.get(step.step.id)?.repeats ?? 0, least });
   const items = [...model.items, ...extra, ...drawNames(step, names)];
@@ -258,7 +259,14 @@ function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string,
         ? [line.from]
         : [];
   const moved = brought.map((ref) => JSON.stringify(ref));
-  return landmarks.map(({ ref, at }): DrawItem => {
+  // Only what the sentence calls by name; a repeat is drawn with the names of the move it stands for.
+  const words = new Set(sayMove(move, { get: (id) => names.get(id) }).split(/[^\w]+/));
+  const isSaid = (name: string): boolean =>
+    [...words].some(
+      (w) =>
+        w === name.replace('mid ', '') || (/^[A-D]$/.test(name) && /^[A-D]{2}$/.test(w) && w.includes(name)),
+    );
+  return landmarks.flatMap(({ ref, at }): DrawItem[] => {
     const made = 'step' in ref ? names.get(ref.step) : undefined;
     const name =
       ref.kind === 'named' ? ref.name : ref.kind === 'crease' ? (made?.crease ?? '') : (made?.mark ?? '');
@@ -270,7 +278,7 @@ function drawNames({ landmarks, move }: ReplayedStep, names: ReadonlyMap<string,
           : ref.kind === 'mark'
             ? 'made'
             : 'known';
-    return { kind: 'landmark', at, name, look };
+    return name !== '' && isSaid(name) ? [{ kind: 'landmark', at, name, look }] : [];
   });
 }
 

@@ -5,13 +5,18 @@ import type { MoveTrace } from '../moves/index.ts';
 const SMALL = 0.35;
 /** Room about the place of the fold, in shares of its size; and the least of the model that is shown, in shares of its size. */
 const ROOM = 1.7;
-const LEAST = 0.2;
+const LEAST = { folded: 0.2, marked: 0.45 };
 
 /**
  * The part of a step's picture to be drawn large, a square about its folds and the paper they move; undefined where the
- * fold takes up enough of the whole. Where the paper moved reaches far, its crease alone decides.
+ * fold takes up enough of the whole. Where the paper moved reaches far, its crease alone decides. A mark is only told by
+ * what lies about it, so that more is shown there.
  */
-export function focusOf(trace: MoveTrace | undefined, bounds: Bounds): Bounds | undefined {
+export function focusOf(
+  trace: MoveTrace | undefined,
+  bounds: Bounds,
+  kind: 'folded' | 'marked',
+): Bounds | undefined {
   if (!trace || trace.chords.length === 0) return undefined;
   const size = Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY);
   const chords = trace.chords.flatMap((c) => [c.from, c.to]);
@@ -21,7 +26,7 @@ export function focusOf(trace: MoveTrace | undefined, bounds: Bounds): Bounds | 
   const [whole, creases] = [boundsOf([...chords, ...moves]), boundsOf(chords)];
   const shown = spanOf(whole) <= most ? whole : spanOf(creases) <= most ? creases : undefined;
   if (!shown) return undefined;
-  const half = Math.max(spanOf(shown) * ROOM, LEAST * size) / 2;
+  const half = Math.max(spanOf(shown) * ROOM, LEAST[kind] * size) / 2;
   const [x, y] = [(shown.minX + shown.maxX) / 2, (shown.minY + shown.maxY) / 2];
   return { minX: x - half, minY: y - half, maxX: x + half, maxY: y + half };
 }
