@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { bases, findBase, foldBase } from '../src/bases/index.ts';
-import { checkSequence, findSkipped, needsOf } from '../src/checks/index.ts';
+import { applyMend, checkSequence, findMend, findSkipped, needsOf } from '../src/checks/index.ts';
 import { buildOwlSteps } from '../src/demo/index.ts';
 import { castFigures } from '../src/demo/cast/index.ts';
 import { toMeasures } from '../src/folded/index.ts';
+import { buildPlan } from '../src/plan/index.ts';
 import { type Replay, type Step, replaySequence, write } from '../src/sequence/index.ts';
 
 const fold = (steps: readonly Step[], points = {}): Replay =>
@@ -101,5 +102,53 @@ describe('a step skipped at the bench', () => {
     }
     const { width, height } = toMeasures(whole.steps.at(-1)!.after);
     expect(findSkipped(whole, 23, { width, height })).toEqual([]);
+  });
+});
+
+describe('a step that something lies over', () => {
+  const { at, along, onto, through, writeStep } = write;
+  const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at);
+  const corner = writeStep('corner', {
+    kind: 'fold',
+    sense: 'valley',
+    line: onto(B!, O!),
+    flap: [B!],
+    layers: 'flap',
+  });
+  const over = writeStep('over', {
+    kind: 'fold',
+    sense: 'valley',
+    line: through(A!, C!),
+    flap: [D!],
+    layers: 'flap',
+  });
+  const back = writeStep('back', {
+    kind: 'fold',
+    sense: 'valley',
+    line: through(along(A!, B!, '3/5'), along(C!, B!, '3/5')),
+    flap: [B!],
+    layers: 'flap',
+  });
+
+  test('is said with the step that covers it; folding it before that step is tried and offered', () => {
+    const steps = [corner, over, back];
+    const replay = fold(steps);
+    expect(replay.steps[2]!.refusal).toBeDefined();
+    const [finding] = checkSequence(replay).filter((f) => f.kind === 'covered');
+    expect(finding).toMatchObject({ step: 3, closedBy: 2 });
+    expect(finding!.text).toBe(
+      'Step 3 does not fold after step 2, which brings paper into its way; before it, it does.',
+    );
+    const plan = { ...buildPlan('Covered'), steps };
+    const mend = findMend(plan, replay, finding!, 'x')!;
+    expect(mend).toMatchObject({ kind: 'move', from: 3, to: 2, label: 'Fold it before step 2' });
+    const mended = fold(applyMend(plan, mend).steps);
+    expect(mended.steps.some((s) => s.refusal)).toBe(false);
+    expect(checkSequence(mended).some((f) => f.kind === 'covered')).toBe(false);
+  });
+
+  test('a step that folds nowhere earlier is not said to be covered, nor one that uses what comes before', () => {
+    const nowhere = writeStep('nowhere', { ...back.move, line: through(O!, O!) } as Step['move']);
+    expect(kinds(fold([corner, over, nowhere]))).not.toContain('3 covered');
   });
 });

@@ -11,6 +11,7 @@ import {
 import { type FlatState, facetOnModel, facetsAt, foldsOf, toMeasures, toModel } from '../folded/index.ts';
 import { refsOf } from '../kinds/index.ts';
 import { type LineRef, type PointRef, resolvePoint, sayPoint } from '../references/index.ts';
+import { whyNotAt } from '../editing/index.ts';
 import { type Replay, type ReplayedStep, nameSteps, replaySequence } from '../sequence/index.ts';
 import { type SheetSymmetry, landmarksOf } from '../sheet/index.ts';
 import { type NeededCrease, needsOf, opensPaper, pressedBy } from './needs.ts';
@@ -38,6 +39,7 @@ export type FindingKind =
   | 'crease missing'
   | 'mark missing'
   | 'locked'
+  | 'covered'
   | 'not flat'
   | 'too narrow'
   | 'too thick'
@@ -47,12 +49,15 @@ export type FindingKind =
 
 /** Looks a folded sequence through: collapses prepared, marks made, flaps still free, steps that do not lie flat. */
 export function checkSequence(replay: Replay): Finding[] {
+  // Later ones may only be refused because of this one.
+  const firstRefused = replay.steps.find((s) => s.refusal);
   return replay.steps.flatMap((step, i) => [
     ...checkNeeds(step),
     ...checkEveryLayer(step, replay),
     ...checkMarks(step, replay),
     ...checkAccess(step, replay.steps.slice(0, i), replay.sequence.points),
     ...checkFlat(step),
+    ...(step === firstRefused ? checkCovered(step, replay) : []),
   ]);
 }
 
@@ -250,6 +255,31 @@ function checkAccess(
       text: `The flap of step ${step.number} lies between layers since step ${closedBy.number}; open them for it, or make it before step ${closedBy.number}.`,
     },
   ];
+}
+
+/** Places tried before a step that is refused, from where it stands on. */
+const MOST_EARLIER = 16;
+
+/** A step that is refused and folds earlier: the step since which it does not. Cost: one replay for each place tried. */
+function checkCovered(step: ReplayedStep, replay: Replay): Finding[] {
+  const { steps } = replay.sequence;
+  const refused = replay.steps.filter((s) => s.refusal).length;
+  for (let to = step.number - 1; to >= Math.max(1, step.number - MOST_EARLIER); to--) {
+    if (whyNotAt(steps, step.number, to)) break;
+    const moved = steps.filter((s) => s.id !== step.step.id);
+    moved.splice(to - 1, 0, step.step);
+    const folded = replaySequence({ ...replay.sequence, steps: moved }, replay);
+    if (folded.steps.filter((s) => s.refusal).length >= refused) continue;
+    return [
+      {
+        step: step.number,
+        kind: 'covered',
+        closedBy: to,
+        text: `Step ${step.number} does not fold after step ${to}, which brings paper into its way; before it, it does.`,
+      },
+    ];
+  }
+  return [];
 }
 
 /** True when a material point can be seen from the front or from behind. */

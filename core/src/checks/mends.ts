@@ -104,7 +104,8 @@ export function findMend(plan: Plan, replay: Replay, finding: Finding, prefix: s
       };
       return mend && isGood(mend) ? mend : undefined;
     }
-    case 'locked': {
+    case 'locked':
+    case 'covered': {
       const to = finding.closedBy;
       const mend: Mend | undefined =
         to === undefined
