@@ -266,3 +266,46 @@ test('a plan is copied, and the copy is a plan of its own', async ({ page }) => 
   await expect(page.getByTestId('ribbon')).toContainText('first idea, copy');
   await expect(page).not.toHaveURL(/demo-sketch/);
 });
+
+test('two revisions stand side by side, with what differs', async ({ page }) => {
+  await page.goto('/plan/demo-sketch/folds');
+  await page.getByRole('button', { name: /^Step 4,/ }).click();
+  await expect(page.getByText(/^Step 4:/).first()).toBeAttached();
+  await page.getByRole('button', { name: /^Leave out/ }).click();
+  await saved(page);
+  await pleat(page, 'Brief').click();
+  await page.getByRole('button', { name: 'Earlier revisions' }).click();
+  await page.getByRole('button', { name: 'Look at it beside' }).first().click();
+  const beside = page.getByRole('region', { name: /beside what is now/ });
+  await expect(beside.getByRole('listitem').first()).toHaveText('step 4, rotate, is left out');
+  await expect(beside.getByRole('img')).toHaveCount(2);
+});
+
+test.describe('by touch', () => {
+  test.use({ hasTouch: true, viewport: { width: 820, height: 1180 } });
+
+  test('points are chosen with a finger; what it covers is shown beside it', async ({ page }) => {
+    await beginPlan(page, 'Alder');
+    await page.keyboard.press('Escape');
+    await pleat(page, 'Folds').click();
+    await expect(sentence(page)).toContainText('Choose a move to begin.');
+    await page.getByRole('toolbar').getByRole('button', { name: 'Valley fold' }).tap();
+    const picture = model(page).first();
+    const box = (await picture.boundingBox())!;
+    const touch = (type: string) =>
+      picture.dispatchEvent(type, {
+        pointerType: 'touch',
+        clientX: box.x + box.width / 2,
+        clientY: box.y + box.height / 2,
+        bubbles: true,
+      });
+    await touch('pointerdown');
+    await expect(page.getByTestId('loupe')).toBeVisible();
+    await touch('pointerup');
+    await expect(page.getByTestId('loupe')).toHaveCount(0);
+    for (const name of ['C', 'A']) await picture.getByRole('button', { name, exact: true }).last().tap();
+    await expect(keep(page)).toBeVisible();
+    await keep(page).tap();
+    await expect(sentence(page)).toContainText('Valley-fold corner C');
+  });
+});

@@ -9,6 +9,7 @@ import {
   followVariants,
   keepNames,
   lastChoices,
+  listDifferences,
   repeatPassage,
   sayChange,
   settleVariant,
@@ -357,6 +358,20 @@ describe('what an edit did, in words', () => {
     const turned = { ...diagonal, move: { ...half.move } };
     expect(sayOf({ ...plan, steps: [turned, half] })).toBe('changing step 1, pinch');
     expect(sayOf({ ...plan, steps: [] })).toBe('leaving out 2 steps');
+  });
+
+  test('every difference of two versions, one by one', () => {
+    const now = { ...plan, name: 'Other', steps: [{ ...half, note: 'softly' }, inward] };
+    expect(listDifferences(plan, now)).toEqual([
+      'step 1, crease, is left out',
+      'the note of step 1',
+      'step 2, valley, is new',
+      'the name differs',
+    ]);
+    expect(listDifferences(plan, { ...plan, steps: [half, diagonal] })).toEqual([
+      'the steps stand in another order',
+    ]);
+    expect(listDifferences(plan, structuredClone(plan))).toEqual([]);
   });
 
   test('other parts by their names, and nothing where nothing differs', () => {

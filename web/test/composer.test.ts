@@ -409,3 +409,49 @@ describe('what is put aside', () => {
     expect(state).toEqual(nothingInHand);
   });
 });
+
+describe('a point or an edge brought onto a line', () => {
+  test('hold here, until this meets that: the point comes to the line, the pivot stays', () => {
+    const state = run(
+      beginComposer('valley'),
+      { kind: 'method chosen', method: 'landing' },
+      point('B'),
+      point('A'),
+      point('mid AB'),
+      point('mid CD'),
+    );
+    expect(promptOf(state)).toBeUndefined();
+    const folded = (move: Move | undefined) =>
+      replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [stepSchema.parse({ id: 'x', move })] })
+        .steps[0]!;
+    const other = run(state, { kind: 'option set', option: { other: true } });
+    // Turned about A, the corner B (1, 0) meets the upright middle line half the square root of three above or below it.
+    const places = [state, other].map((s) => folded(toMove(s)));
+    const onPaper = places.filter((p) => !p.refusal);
+    expect(onPaper).toHaveLength(1);
+    expect(onPaper[0]!.trace!.to[0]).toBeCloseTo(0.5, 9);
+    expect(onPaper[0]!.trace!.to[1]).toBeCloseTo(Math.sqrt(3) / 2, 9);
+    expect(toMove(other)).toMatchObject({ line: { kind: 'landing', which: 1 } });
+    expect(recallComposer(toMove(other)!, 'valley', 1, (p) => JSON.stringify(p)).options.other).toBe(true);
+  });
+
+  test('an edge comes to lie along a line', () => {
+    const state = run(
+      beginComposer('valley'),
+      { kind: 'method chosen', method: 'edge' },
+      point('A'),
+      point('B'),
+      point('mid DA'),
+      point('mid BC'),
+    );
+    const { trace, refusal } = replaySequence({
+      sheet: { kind: 'square' },
+      points: {},
+      steps: [stepSchema.parse({ id: 'x', move: toMove(state) })],
+    }).steps[0]!;
+    expect(refusal).toBeUndefined();
+    expect(trace!.to[1]).toBeCloseTo(0.5, 9);
+    expect(trace!.chords[0]!.from[1]).toBeCloseTo(0.25, 9);
+    expect(recallComposer(toMove(state)!, 'valley', 1, () => '').picks).toHaveLength(4);
+  });
+});

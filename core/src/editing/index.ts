@@ -10,5 +10,5 @@ export { followVariants, beginVariant, chooseVariant, settleVariant, lastChoices
 export type { CopyAsk, Copied } from './copy.ts';
 export { copyPassage } from './copy.ts';
 export { whyNotAt } from './order.ts';
-export { sayChange } from './said.ts';
+export { listDifferences, sayChange } from './said.ts';
 export { keepNames } from './names.ts';

@@ -1,7 +1,7 @@
 import { type LineRef, type PointRef, through } from '../references/index.ts';
 
 /** How a folder says where a crease runs. */
-export type Method = 'onto' | 'through' | 'bisector' | 'across' | 'angle' | 'length';
+export type Method = 'onto' | 'through' | 'bisector' | 'edge' | 'landing' | 'across' | 'angle' | 'length';
 
 interface MethodSpec {
   readonly word: string;
@@ -11,6 +11,8 @@ interface MethodSpec {
   readonly leavesSideOpen: boolean;
   /** Which of its points moves where nothing else is chosen: its place among the points. */
   readonly moves: number;
+  /** Two lines do it: which one is meant is asked for. */
+  readonly hasOther?: boolean;
   readonly line: (points: readonly PointRef[], values: LineValues) => LineRef;
   /** The points and values a line was found by; undefined for lines found in another way. */
   readonly recall: (
@@ -18,10 +20,14 @@ interface MethodSpec {
   ) => ({ readonly points: readonly PointRef[] } & Partial<LineValues>) | undefined;
 }
 
-/** What two of the methods ask for besides points: how far a limb turns in degrees, the share of a flap that is kept. */
+/**
+ * What some methods ask for besides points: how far a limb turns in degrees, the share of a flap that is kept, and whether the
+ * other of two places is meant where a point or an edge can come to a line in two ways.
+ */
 interface LineValues {
   readonly turnsBy: number;
   readonly kept: number;
+  readonly other: boolean;
 }
 
 export const METHODS: Readonly<Record<Method, MethodSpec>> = {
@@ -52,6 +58,51 @@ export const METHODS: Readonly<Record<Method, MethodSpec>> = {
     moves: 0,
     line: ([from, corner, to]) => ({ kind: 'bisector', from: from!, at: corner!, to: to! }),
     recall: (l) => (l.kind === 'bisector' ? { points: [l.from, l.at, l.to] } : undefined),
+  },
+  edge: {
+    word: 'an edge onto a line',
+    points: [
+      'Choose one end of the edge to bring',
+      'Choose the other end of that edge',
+      'Choose one end of the line it comes to',
+      'Choose the other end of that line',
+    ],
+    leavesSideOpen: false,
+    moves: 0,
+    hasOther: true,
+    line: ([a, b, c, d], { other }) => ({
+      kind: 'lineOnto',
+      a: through(a!, b!),
+      b: through(c!, d!),
+      which: other ? 1 : 0,
+    }),
+    recall: (l) =>
+      l.kind === 'lineOnto' && l.a.kind === 'through' && l.b.kind === 'through'
+        ? { points: [l.a.a, l.a.b, l.b.a, l.b.b], other: l.which === 1 }
+        : undefined,
+  },
+  landing: {
+    word: 'a point onto a line, turning about a point',
+    points: [
+      'Choose the point to bring',
+      'Choose the point it turns about: hold here',
+      'Choose one end of the line it meets',
+      'Choose the other end of that line',
+    ],
+    leavesSideOpen: false,
+    moves: 0,
+    hasOther: true,
+    line: ([from, pivot, a, b], { other }) => ({
+      kind: 'landing',
+      from: from!,
+      on: through(a!, b!),
+      by: { kind: 'through', at: pivot! },
+      which: other ? 1 : 0,
+    }),
+    recall: (l) =>
+      l.kind === 'landing' && l.on.kind === 'through' && l.by.kind === 'through'
+        ? { points: [l.from, l.by.at, l.on.a, l.on.b], other: l.which === 1 }
+        : undefined,
   },
   across: {
     word: 'straight across a line',

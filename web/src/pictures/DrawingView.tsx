@@ -1,9 +1,10 @@
-import { type PointerEvent, type ReactNode, memo, useEffect, useId, useMemo, useRef } from 'react';
+import { type PointerEvent, type ReactNode, memo, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { type Drawing, type Frame, type Palette, WHOLE_WEIGHT, frameOf } from '@jade/core/drawing';
 import { type Bounds, type Point, distance } from '@jade/core/geometry';
 import { Arrow, Item } from './items.tsx';
+import { Loupe } from './Loupe.tsx';
 import { type Mark, Marks } from './Marks.tsx';
-import { Names } from './Names.tsx';
+import { Kite, Names } from './Names.tsx';
 import { joinStrokes } from './strokes.ts';
 
 export interface DrawingViewProps {
@@ -60,6 +61,7 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
   const svg = useRef<SVGSVGElement>(null);
   const titleId = useId();
   const pressed = useRef<Point | null>(null);
+  const [finger, setFinger] = useState<Point | null>(null);
   const { scale, shown } = props;
   const frames = useMemo(
     () => frameOf(drawing, width, height, { margin, scale, shown }),
@@ -70,11 +72,19 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
 
   const painted = useMemo(() => joinStrokes(drawing.items), [drawing.items]);
 
-  const toOwn = (event: PointerEvent): Point | undefined => {
+  const toPx = (event: PointerEvent): Point | undefined => {
     const matrix = svg.current?.getScreenCTM()?.inverse();
     if (!matrix) return undefined;
     const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-    return back([p.x, p.y]);
+    return [p.x, p.y];
+  };
+  const toOwn = (event: PointerEvent): Point | undefined => {
+    const px = toPx(event);
+    return px && back(px);
+  };
+  /** A finger covers what it chooses, so that the place is shown again beside it. */
+  const showFinger = (event: PointerEvent): void => {
+    if (event.pointerType === 'touch' && onPoint) setFinger(toPx(event) ?? null);
   };
 
   const drag = (phase: DragPhase, event: PointerEvent): void => {
@@ -91,23 +101,30 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
       viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
-      className={`max-h-full max-w-full select-none ${className ?? ''}`}
+      className={`max-h-full max-w-full select-none ${onPoint ? 'touch-none' : ''} ${className ?? ''}`}
       role={onMark || onPoint ? 'group' : 'img'}
       aria-labelledby={titleId}
       onPointerLeave={(e) => {
         onHover?.(null);
         onMove?.(null, k);
+        setFinger(null);
         drag('left', e);
       }}
+      onPointerCancel={() => setFinger(null)}
       onPointerMove={(e) => {
         onMove?.(toOwn(e) ?? null, k);
+        if (finger) showFinger(e);
         drag('moved', e);
       }}
       onPointerDown={(e) => {
         pressed.current = [e.clientX, e.clientY];
+        showFinger(e);
         drag('grabbed', e);
       }}
-      onPointerUp={(e) => drag('let go', e)}
+      onPointerUp={(e) => {
+        setFinger(null);
+        drag('let go', e);
+      }}
       // The end of a drag is no click.
       onClickCapture={(e) => {
         const from = pressed.current;
@@ -148,6 +165,19 @@ export const DrawingView = memo(function DrawingView(props: DrawingViewProps) {
       {!marks && <Names drawing={drawing} frames={frames} weight={weight} />}
       {marks && <Marks marks={marks} drawing={drawing} frame={main} toOwn={toOwn} onMark={onMark} />}
       {props.children?.(place)}
+      {finger && (
+        <Loupe at={finger} width={width} place={place}>
+          {(larger) => (
+            <>
+              <Picture {...picture} place={larger} hovered={null} onHover={undefined} />
+              {marks?.map((m) => {
+                const [x, y] = larger(m.at);
+                return <Kite key={m.key} x={x} y={y} look={m.look} />;
+              })}
+            </>
+          )}
+        </Loupe>
+      )}
     </svg>
   );
 });

@@ -20,8 +20,10 @@ export interface Mark {
 }
 
 const FONT = 13;
-/** How near to a landmark a press counts, in px. */
-const PRESS_PX = 13;
+/** How near to a landmark a press counts, in px: by a pointer, and by a finger. */
+const PRESS_PX = { fine: 13, coarse: 22 };
+
+const pressPx = (): number => PRESS_PX[window.matchMedia('(pointer: coarse)').matches ? 'coarse' : 'fine'];
 /** A landmark nearer than this is the same place, in units of the drawing. */
 const SAME = 1e-9;
 
@@ -140,7 +142,7 @@ function Landmark({
         onMark(mark.key);
       }}
     >
-      <circle cx={x} cy={y} r={PRESS_PX} fill="transparent" />
+      <circle cx={x} cy={y} r={pressPx()} fill="transparent" />
       {look}
     </g>
   );

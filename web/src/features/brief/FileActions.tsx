@@ -1,18 +1,9 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Plan } from '@jade/core/plan';
-import {
-  fetchAside,
-  fetchRevision,
-  sayFault,
-  useCreatePlanMutation,
-  useListAsidesQuery,
-  useListRevisionsQuery,
-  useRemovePlanMutation,
-} from '../../api/index.ts';
-import { planEdited, usePlan, usePlanState } from '../../plan/index.ts';
-import { useAppDispatch } from '../../state/index.ts';
-import { Leaf, Notice, sayMoment } from '../../ui/index.ts';
+import { sayFault, useCreatePlanMutation, useRemovePlanMutation } from '../../api/index.ts';
+import { usePlan, usePlanState } from '../../plan/index.ts';
+import { Leaf, Notice } from '../../ui/index.ts';
+import { Revisions } from './Revisions.tsx';
 
 /** Export, the saved revisions and what was given up, and deleting (into the bin). */
 export function FileActions() {
@@ -102,85 +93,6 @@ function Delete({ id, onStay }: { id: string; onStay: () => void }) {
           Keep it
         </button>
       </p>
-    </>
-  );
-}
-
-/** So many are shown at once. */
-const SHOWN = 60;
-
-function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
-  const { data, error } = useListRevisionsQuery(id, { refetchOnMountOrArgChange: true });
-  const { data: asides } = useListAsidesQuery(undefined, { refetchOnMountOrArgChange: true });
-  const dispatch = useAppDispatch();
-  const [fault, setFault] = useState('');
-  const [shown, setShown] = useState(SHOWN);
-  const restore = async (fetching: Promise<Plan>): Promise<void> => {
-    try {
-      dispatch(planEdited({ plan: await fetching, mergeKey: null }));
-      onDone();
-    } catch (e) {
-      setFault(e instanceof Error ? e.message : String(e));
-    }
-  };
-  const given = (asides ?? []).filter((a) => a.kind === 'plan' && a.documentId === id);
-  return (
-    <>
-      {(fault || error) && (
-        <Notice tone="care" className="mb-3">
-          {fault || sayFault(error)}
-        </Notice>
-      )}
-      {given.length > 0 && (
-        <section aria-label="Given up in the last week" className="mb-5">
-          <h3 className="head mb-1">Given up in the last week</h3>
-          <ul>
-            {given.map((a) => (
-              <li key={a.id} className="flex justify-between gap-4 border-b border-rule py-2">
-                <span>
-                  {sayMoment(a.at)} · {a.why}
-                </span>
-                <button
-                  type="button"
-                  className="act"
-                  onClick={() => void restore(fetchAside(a.id) as Promise<Plan>)}
-                >
-                  Fetch it back
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <p className="note mb-2">
-        All of the last day; of older ones one an hour, a day, a week. Going back is a step like any other:
-        undo takes it back.
-      </p>
-      <ul>
-        {(data ?? []).slice(0, shown).map((r, i) => (
-          <li key={r.revision} className="flex justify-between gap-4 border-b border-rule py-2">
-            <span>
-              <b>{r.revision}</b> · {sayMoment(r.savedAt)} · {r.steps} {r.steps === 1 ? 'step' : 'steps'}
-            </span>
-            {i === 0 ? (
-              <span className="text-ink-2">newest</span>
-            ) : (
-              <button
-                type="button"
-                className="act"
-                onClick={() => void restore(fetchRevision(id, r.revision))}
-              >
-                Go back to this
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {(data?.length ?? 0) > shown && (
-        <button type="button" className="act mt-2" onClick={() => setShown((n) => n + SHOWN)}>
-          Show older ones
-        </button>
-      )}
     </>
   );
 }

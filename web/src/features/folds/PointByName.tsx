@@ -116,7 +116,7 @@ export function PointByName({
 const bare = (name: string): string => name.toLowerCase().replace(/\s+/g, '');
 
 /** Points whose name is the text, then those that begin with it, then those that have it in them. */
-export function findByName(landmarks: readonly Landmark[], text: string): Landmark[] {
+function findByName(landmarks: readonly Landmark[], text: string): Landmark[] {
   const wanted = bare(text);
   const rank = ({ name }: Landmark): number => {
     const own = bare(name);

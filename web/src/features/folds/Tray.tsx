@@ -174,6 +174,9 @@ function Ask({ composer, send }: { composer: Composer; send: Send }) {
           onNumber={(turnsBy) => set({ turnsBy })}
         />
       )}
+      {usesLine(tool) && METHODS[method].hasOther && (
+        <Tick on={options.other === true} word="the other place" onTick={(other) => set({ other })} />
+      )}
       {usesLine(tool) && method === 'length' && <FlapLength composer={composer} set={set} />}
       {asks.map((ask) => (
         <AskField key={ask.id} ask={ask} value={options[ask.id] ?? null} set={set} />

@@ -46,7 +46,7 @@ export interface Composer {
   readonly changing: number | null;
 }
 
-export interface Kept {
+interface Kept {
   /** The move as it was, where none of its choices can be filled in. */
   readonly whole?: Move;
   /** Its line, where no method of the tool finds such a line. */
@@ -69,8 +69,8 @@ export type ComposerEvent =
   | { readonly kind: 'solution chosen'; readonly picks: Composer['solution'] }
   | { readonly kind: 'taken back' };
 
-/** How far a limb turns, and how much of a flap is kept: asked for by two ways of finding a line. */
-const OF_METHODS: Options = { turnsBy: 90, kept: 0.5 };
+/** How far a limb turns, how much of a flap is kept, which of two places: asked for by some ways of finding a line. */
+const OF_METHODS: Options = { turnsBy: 90, kept: 0.5, other: false };
 
 const firstOptions = (tool: Tool): Options => ({
   ...OF_METHODS,
@@ -120,6 +120,7 @@ export function recallComposer(
       ...empty.options,
       ...(found?.turnsBy === undefined ? {} : { turnsBy: found.turnsBy }),
       ...(found?.kept === undefined ? {} : { kept: found.kept }),
+      ...(found?.other === undefined ? {} : { other: found.other }),
       ...recalled.options,
     },
     kept: { ...line, rest: {} },
@@ -270,7 +271,11 @@ export function toMove(state: Composer): Move | undefined {
     method,
     line: () =>
       kept?.line ??
-      METHODS[method].line(points, { turnsBy: Number(options.turnsBy), kept: Number(options.kept) }),
+      METHODS[method].line(points, {
+        turnsBy: Number(options.turnsBy),
+        kept: Number(options.kept),
+        other: options.other === true,
+      }),
     paper: (flap ?? (brought ? [brought] : [])).map((p) => p.ref),
     pointedAt: flap?.[0]?.ref,
     creases,
