@@ -7,6 +7,8 @@ import {
   dissolveRun,
   followRepeats,
   followVariants,
+  hasLengths,
+  keepLengths,
   keepNames,
   lastChoices,
   listDifferences,
@@ -343,6 +345,56 @@ describe('what creases and marks are called', () => {
         });
       }),
     );
+  });
+});
+
+describe('lengths at a step', () => {
+  const half = { kind: 'between' as const, from: at('O'), to: at('A'), share: 0.4 };
+  const cut = (share: number | string, keepsMm: boolean): Step =>
+    writeStep(
+      'cut',
+      {
+        kind: 'fold',
+        sense: 'valley',
+        line: { kind: 'across', at: { ...half, share }, to: through(A, C) },
+        flap: [A],
+        layers: 'flap',
+      },
+      { keepsMm },
+    );
+  const on = (sideMm: number | null, step: Step): Plan => {
+    const plan = planOf(step);
+    return { ...plan, sheet: { ...plan.sheet, sideMm } };
+  };
+  const shareAfter = (step: Step, from: number | null, to: number | null): unknown => {
+    const before = on(from, step);
+    const { move } = keepLengths(before, { ...before, sheet: { ...before.sheet, sideMm: to } }).steps[0]!;
+    return (move as { line: { at: { share: unknown } } }).line.at.share;
+  };
+
+  test('stay in mm where that is asked, and grow with the sheet where it is not', () => {
+    expect(shareAfter(cut(0.4, true), 150, 200)).toBeCloseTo(0.3, 12);
+    expect(shareAfter(cut(0.4, false), 150, 200)).toBe(0.4);
+    // A fraction that was written is meant as one.
+    expect(shareAfter(cut('2/5', true), 150, 200)).toBe('2/5');
+    expect(shareAfter(cut(0.4, true), 150, null)).toBe(0.4);
+    expect([hasLengths(cut(0.4, false)), hasLengths(cut('2/5', false)), hasLengths(diagonal)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  test('there and back again the plan is what it was; a hem keeps its width', () => {
+    const hem = writeStep(
+      'hem',
+      { kind: 'hem', sense: 'valley', edge: [A, B], towards: O, width: 0.06, times: 1, layers: [] },
+      { keepsMm: true },
+    );
+    const before = on(150, hem);
+    const larger = keepLengths(before, on(300, hem));
+    expect((larger.steps[0]!.move as { width: number }).width).toBeCloseTo(0.03, 12);
+    expect(keepLengths(larger, { ...larger, sheet: before.sheet })).toEqual(before);
   });
 });
 

@@ -12,3 +12,4 @@ export { copyPassage } from './copy.ts';
 export { whyNotAt } from './order.ts';
 export { listDifferences, sayChange } from './said.ts';
 export { keepNames } from './names.ts';
+export { hasLengths, keepLengths } from './lengths.ts';

@@ -103,4 +103,5 @@ const STEP_PARTS: Readonly<Partial<Record<keyof Step, string>>> = {
   passage: 'the passage',
   tolerance: 'how exact',
   called: 'the name of the crease',
+  keepsMm: 'what the lengths keep',
 };

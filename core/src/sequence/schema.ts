@@ -18,6 +18,8 @@ export const stepSchema = z.strictObject({
     .regex(/^[cm][1-9]\d{0,3}$/)
     .nullable()
     .default(null),
+  /** Its lengths stay in mm when the sheet gets another size; else they stay shares of it. */
+  keepsMm: z.boolean().default(false),
   /** How exact the step is: to the landmark, or anywhere within a share of the side (by taste). */
   tolerance: z
     .discriminatedUnion('kind', [

@@ -1,5 +1,5 @@
 import { type Draft, produce } from 'immer';
-import { followRepeats, followVariants, keepNames } from '@jade/core/editing';
+import { followRepeats, followVariants, keepLengths, keepNames } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import type { AppThunk } from '../state/index.ts';
 import { planEdited } from '../state/index.ts';
@@ -14,9 +14,14 @@ export const editPlan =
     if (plan !== present) dispatch(planEdited({ plan, mergeKey }));
   };
 
-/** Repeats of passages and alternatives keep up with whatever was edited; creases and marks keep their names. */
+/**
+ * Repeats of passages and alternatives keep up with whatever was edited; creases and marks keep their names, and lengths
+ * that are to stay in mm stay so.
+ */
 const follow = (before: Plan, after: Plan): Plan =>
-  after === before ? after : keepNames(before, followVariants(before, followRepeats(before, after)));
+  after === before
+    ? after
+    : keepLengths(before, keepNames(before, followVariants(before, followRepeats(before, after))));
 
 /** Changes the open plan by a function from plan to plan. */
 export const changePlan =

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { whyNotAt } from '@jade/core/editing';
+import { hasLengths, whyNotAt } from '@jade/core/editing';
 import { type Tool, specOf, toolOf } from '@jade/core/kinds';
 import { stepsThatUse } from '@jade/core/sequence';
 import { useAppDispatch } from '../../state/index.ts';
@@ -76,6 +76,19 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
         onText={(t) => edit((p) => void (p.steps[step - 1]!.note = t), `note-${own.id}`)}
       />
       <Exactness step={step} />
+      {hasLengths(own) && plan.sheet.sideMm !== null && (
+        <label
+          className="flex items-center gap-2 pb-2 text-[14px]"
+          title="When the sheet gets another size; else the length grows with it"
+        >
+          <input
+            type="checkbox"
+            checked={own.keepsMm}
+            onChange={() => edit((p) => void (p.steps[step - 1]!.keepsMm = !own.keepsMm))}
+          />{' '}
+          stays in mm
+        </label>
+      )}
       {tool && (
         <button type="button" className="act pb-2" onClick={() => onChange(tool)}>
           Change
