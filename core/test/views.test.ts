@@ -241,6 +241,22 @@ describe('names beside landmarks', () => {
     expect(inside.base[0] + 2 * 0.58 * 13).toBeLessThanOrEqual(201);
   });
 
+  test('the stroke to a name does not run along the fold', () => {
+    const paper = [
+      [60, 0],
+      [240, 0],
+      [240, 300],
+      [60, 300],
+    ] as const;
+    const fold = [
+      [60, 150],
+      [240, 150],
+    ] as const;
+    const around = { box: { left: 0, top: 0, right: 300, bottom: 300 }, paper: [paper], strokes: [fold] };
+    const [{ base, leader }] = placeLabels([{ at: [150, 150], text: 'm11' }], 13, around) as [PlacedLabel];
+    expect(Math.abs((leader?.[1] ?? base)[1] - 150)).toBeGreaterThan(5);
+  });
+
   test('a name does not lie over the fold', () => {
     const around = {
       box: { left: 0, top: 0, right: 300, bottom: 300 },

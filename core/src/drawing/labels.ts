@@ -31,7 +31,17 @@ const LINE = 1.05;
 const REACHES = [16, 28, 42, 60, 82, 108, 140];
 const DIRECTIONS = 16;
 /** What a px of distance is worth, and a square px of anything a name may cover. */
-const COST = { name: 6, kite: 6, stroke: 40, paper: 0.55, off: 30, far: 0.9, leader: 0.12, crossing: 200 };
+const COST = {
+  name: 6,
+  kite: 6,
+  stroke: 40,
+  paper: 0.55,
+  off: 30,
+  far: 0.9,
+  leader: 0.12,
+  crossing: 200,
+  along: 8,
+};
 
 /**
  * Where each name is written. Beside its landmark on the first of eight sides where it covers nothing; else outside the
@@ -96,7 +106,21 @@ function costOf({ box, leader }: Candidate, { taken, others, leaders, ground, ar
   cost += long * COST.far;
   for (const t of [...taken, ...others]) if (doesCross(t, ...leader)) cost += COST.crossing;
   for (const other of leaders) if (doLinesCross(leader, other)) cost += COST.crossing;
+  cost += alongStrokes(leader, ground) * COST.along;
   return cost + long * COST.leader;
+}
+
+/** How many px of a leader run over the step's own lines, where it could not be told from them. */
+function alongStrokes([p, q]: readonly [Point, Point], { strokes }: Ground): number {
+  const count = Math.floor(distance(p, q) / CELL);
+  let over = 0;
+  // Its beginning may touch the line its landmark lies on.
+  for (let i = 2; i < count; i++) {
+    const [x, y] = [p[0] + ((q[0] - p[0]) * i) / count, p[1] + ((q[1] - p[1]) * i) / count];
+    if (strokes({ left: x - CELL / 2, right: x + CELL / 2, top: y - CELL / 2, bottom: y + CELL / 2 }) > 0)
+      over += CELL;
+  }
+  return over;
 }
 
 function sidesOf([x, y]: Point, width: number, size: number): Candidate[] {

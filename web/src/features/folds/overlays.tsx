@@ -138,7 +138,7 @@ export function ScaleBar({ px, across, isShort }: { px: number; across: number; 
   const shown = sideMm < lengthMm * 1.4 ? lengthMm / 5 : lengthMm;
   const width = (shown / (sideMm * across)) * px;
   return (
-    <figcaption className="note flex items-center gap-2 pl-2">
+    <figcaption className="note flex items-center gap-2 pl-2 whitespace-nowrap">
       <svg width={width + 2} height="9" aria-hidden="true">
         <path d={`M1 1v7h${width}v-7`} fill="none" stroke="var(--ink-2)" />
       </svg>
