@@ -16,3 +16,4 @@ export type {
 export { ENGINE_LOST, getEngine } from './client.ts';
 export { EngineProvider } from './provider.tsx';
 export { useEngine } from './context.ts';
+export { useBaseCards } from './useBaseCards.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { baseFamilies, bases } from '@jade/core/bases';
-import { type BaseCard, type BaseSheet, getEngine } from '../../engine/index.ts';
+import { type BaseCard, type BaseSheet, getEngine, useBaseCards } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../pictures/index.ts';
 import { Notice, Waiting } from '../../ui/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
@@ -9,7 +9,7 @@ import { BaseLeaf } from './BaseLeaf.tsx';
 /** Every base the engine can fold: picked at the left, laid open at the right. */
 export function AtlasPage() {
   const { id = 'bird' } = useParams();
-  const cards = useCards();
+  const cards = useBaseCards(allIds);
   const known = bases.some((b) => b.id === id);
   return (
     <main className="grid h-full grid-cols-[270px_1fr] max-[900px]:grid-cols-1">
@@ -85,25 +85,7 @@ function BaseRow({
   );
 }
 
-/** The list's pictures, folded one after the other so that the open base comes first and the page stays quick. */
-function useCards(): ReadonlyMap<string, BaseCard> {
-  const [cards, setCards] = useState<ReadonlyMap<string, BaseCard>>(new Map());
-  useEffect(() => {
-    let live = true;
-    const work = async (): Promise<void> => {
-      for (const { id } of bases) {
-        const card = await getEngine().readBaseCard(id);
-        if (!live) return;
-        setCards((had) => new Map(had).set(id, card));
-      }
-    };
-    void work();
-    return () => {
-      live = false;
-    };
-  }, []);
-  return cards;
-}
+const allIds = bases.map((b) => b.id);
 
 function OpenBase({ id }: { id: string }) {
   const [base, setBase] = useState<BaseSheet>();

@@ -1,8 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { bases } from '@jade/core/bases';
 import { copyPassage } from '@jade/core/editing';
 import { buildPlan } from '@jade/core/plan';
-import { type BaseCard, getEngine } from '../../engine/index.ts';
+import { type BaseCard, useBaseCards } from '../../engine/index.ts';
 import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
@@ -26,7 +26,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
       (a, b) =>
         Number(b.name.toLowerCase().startsWith(wanted)) - Number(a.name.toLowerCase().startsWith(wanted)),
     );
-  const cards = useCards(fitting);
+  const cards = useBaseCards(fitting.map((b) => b.id));
   const take = (base: (typeof bases)[number]): void => {
     let count = 0;
     change((p) => {
@@ -106,25 +106,4 @@ function BasePicture({ card }: { card: BaseCard | undefined }) {
       title={card.name}
     />
   );
-}
-
-/** Pictures of the bases, folded one after the other while the leaf is open. */
-function useCards(list: typeof bases): ReadonlyMap<string, BaseCard> {
-  const [cards, setCards] = useState<ReadonlyMap<string, BaseCard>>(new Map());
-  const ids = list.map((b) => b.id).join(' ');
-  useEffect(() => {
-    let live = true;
-    const work = async (): Promise<void> => {
-      for (const id of ids.split(' ').filter(Boolean)) {
-        const card = await getEngine().readBaseCard(id);
-        if (!live) return;
-        setCards((had) => new Map(had).set(id, card));
-      }
-    };
-    void work();
-    return () => {
-      live = false;
-    };
-  }, [ids]);
-  return cards;
 }
