@@ -46,7 +46,7 @@ test('a side of half a millimetre is counted, not drawn, also after a reload; a 
   await write(page, 'Shorter side', '100');
   await pleat(page, 'Folds').click();
   const sheet = page.getByRole('figure', { name: 'Sheet' });
-  await expect(sheet).toContainText('50 mm, front side up');
+  await expect(sheet).toContainText('50 mm');
   const corners = await sheet
     .locator('polygon')
     .evaluateAll((all) => all.map((p) => p.getBoundingClientRect()).map((r) => [r.left, r.right]));
@@ -83,6 +83,7 @@ test('what a press means where two points lie close is the nearer one', async ({
   await page.goto('/plan/demo-newt/folds');
   await expect(pleat(page, 'Folds')).toContainText('34, all flat');
   await page.keyboard.press('v');
+  await page.getByRole('button', { name: 'Sheet large' }).click();
   const marks = page.getByRole('group', { name: /The sheet after/ }).getByRole('button');
   await expect(marks.first()).toBeVisible();
   const placed = await marks.evaluateAll((all) =>

@@ -32,10 +32,12 @@ test('a step is played as a moving sheet: frame by frame to the exact end, back 
 test('where motion is unwanted the two flat states are shown one over the other', async ({ page }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' });
   await page.goto('/plan/demo-hare/folds');
-  // The strip runs to the last step when the plan opens; a click while it runs would miss.
   await expect(sentence(page)).toContainText('Step 24:');
-  await page.getByRole('button', { name: /^Step 1,/ }).click();
-  await expect(sentence(page)).toContainText('Step 1:');
+  // The strip runs to the last step when the plan opens; a click while it runs can miss.
+  await expect(async () => {
+    await page.getByRole('button', { name: /^Step 1,/ }).click();
+    await expect(sentence(page)).toContainText('Step 1:', { timeout: 2000 });
+  }).toPass();
   await page.getByRole('button', { name: 'Play the fold' }).click();
   const stills = page.getByTestId('stills');
   await expect(stills).toHaveAttribute('data-kind', 'rigid');

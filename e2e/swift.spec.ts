@@ -309,3 +309,10 @@ test.describe('by touch', () => {
     await expect(sentence(page)).toContainText('Valley-fold corner C');
   });
 });
+
+test('a collapse is shown stopped twice on its way, and says what it is', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  await page.getByRole('button', { name: /^Step 17,/ }).click();
+  await expect(sentence(page)).toContainText('Collapse to the preliminary base, on the 6 creases drawn.');
+  await expect(page.getByRole('region', { name: 'On the way' }).getByRole('img')).toHaveCount(2);
+});

@@ -67,7 +67,9 @@ test('pinch, fold and unfold, unfold and turn over are made on the model; a step
   await expect(pleat(page, 'Folds')).toContainText('5, all flat');
   await page.getByRole('button', { name: /^Step 2,/ }).click();
   await page.getByRole('button', { name: 'Change', exact: true }).click();
-  await choose('C', 'm1');
+  // All choices are filled in: one is opened and chosen anew, the other stays.
+  await page.getByTestId('composer').getByRole('button', { name: 'D', exact: true }).click();
+  await choose('C');
   await keep();
   await expect(sentence(page)).toContainText('Fold and unfold corner C to m1.');
   await expect(pleat(page, 'Folds')).toContainText('5, all flat');

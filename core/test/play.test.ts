@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { bases, findBase } from '../src/bases/index.ts';
 import { buildHeronPlan, buildMothPlan } from '../src/demo/index.ts';
-import { type Play, buildPlayMesh, playStep, triangulate } from '../src/play/index.ts';
+import { type Play, buildPlayMesh, drawStill, playStep, triangulate } from '../src/play/index.ts';
 import { areaOf } from '../src/geometry/index.ts';
 import { type ReplayedStep, replaySequence, write } from '../src/sequence/index.ts';
 
@@ -169,5 +169,36 @@ describe('folds that go together', () => {
     }).steps.find((s) => s.step.id === 's15')!;
     const play = playStep(pleat)!;
     expect([play.kind, offBy(play, pleat) < 1e-6]).toEqual(['solved', true]);
+  });
+});
+
+describe('a motion stopped on its way', () => {
+  const collapse = baseSteps('preliminary').at(-1)!;
+  const play = playStep(collapse)!;
+
+  test('is drawn in space: all its paper, both sides where both are seen, folds and raw edges as lines', () => {
+    const still = drawStill(play, 0.65)!;
+    const facets = still.items.filter((i) => i.kind === 'facet');
+    expect(facets).toHaveLength(play.triangles.length / 3);
+    expect(new Set(facets.map((f) => f.side))).toEqual(new Set(['front', 'back']));
+    expect(still.items.filter((i) => i.kind === 'line')).toHaveLength(play.lines.length);
+    const { minX, maxX, minY, maxY } = still.bounds;
+    expect(maxX - minX).toBeGreaterThan(0.3);
+    expect(maxY - minY).toBeGreaterThan(0.3);
+  });
+
+  test('at its beginning it is the sheet seen at a slant: its area times the cosine of the slant', () => {
+    const start = drawStill(play, 0)!;
+    const area = start.items.reduce((sum, i) => {
+      if (i.kind !== 'facet') return sum;
+      const [p, q, r] = i.points as [[number, number], [number, number], [number, number]];
+      return sum + Math.abs((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])) / 2;
+    }, 0);
+    const [below, aside] = [(38 * Math.PI) / 180, (24 * Math.PI) / 180];
+    expect(area).toBeCloseTo(Math.cos(below) * Math.cos(aside), 3);
+  });
+
+  test('a motion that is not known gives none', () => {
+    expect(drawStill({ ...play, kind: 'none' }, 0.5)).toBeUndefined();
   });
 });

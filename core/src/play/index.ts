@@ -7,6 +7,7 @@ export type { Play } from './play.ts';
 export { PLAY_FRAMES, buildPlay } from './play.ts';
 export type { PlayedStep } from './step.ts';
 export { playStep } from './step.ts';
+export { drawStill } from './stills.ts';
 export type { Truth } from './score.ts';
 export type { Hinge, PlayMesh } from './mesh.ts';
 export { buildPlayMesh, triangulate } from './mesh.ts';

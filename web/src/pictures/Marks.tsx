@@ -1,12 +1,5 @@
 import { type PointerEvent, useMemo } from 'react';
-import {
-  type Drawing,
-  type Frame,
-  type PlacedLabel,
-  isWithin,
-  placeLabels,
-  surroundingsOf,
-} from '@jade/core/drawing';
+import { type Drawing, type Frame, isWithin, placeLabels, surroundingsOf } from '@jade/core/drawing';
 import { type Point, distance } from '@jade/core/geometry';
 import { Kite, Leader, Name } from './Names.tsx';
 
@@ -53,16 +46,33 @@ export function Marks({ marks: all, drawing, frame, toOwn, onMark }: MarksProps)
     if (!at) return pressed.key;
     return marks.reduce((a, b) => (distance(b.at, at) < distance(a.at, at) - SAME ? b : a), pressed).key;
   };
-  return marks.map((m) => (
-    <Landmark
-      key={m.key}
-      mark={m}
-      at={frame.place(m.at)}
-      label={labels.get(m.key)}
-      onMark={onMark}
-      nearest={(event) => nearest(event, m)}
-    />
-  ));
+  return (
+    <>
+      {marks.map((m) => (
+        <Landmark
+          key={m.key}
+          mark={m}
+          at={frame.place(m.at)}
+          onMark={onMark}
+          nearest={(event) => nearest(event, m)}
+        />
+      ))}
+      {/* Names are no part of what is pressed: the middle of a button is its landmark. */}
+      <g pointerEvents="none">
+        {marks.map((m) => {
+          const label = labels.get(m.key);
+          return (
+            label && (
+              <g key={m.key}>
+                {label.leader && <Leader ends={label.leader} />}
+                <Name base={label.base} fontSize={FONT} text={m.name} />
+              </g>
+            )
+          );
+        })}
+      </g>
+    </>
+  );
 }
 
 /** Where each arrow key goes, in px of the picture. */
@@ -98,21 +108,17 @@ function onArrow(own: SVGGElement, [wx, wy]: Point): void {
 function Landmark({
   mark,
   at: [x, y],
-  label,
   onMark,
   nearest,
 }: {
   mark: Mark;
   at: Point;
-  label: PlacedLabel | undefined;
   onMark: ((key: string) => void) | undefined;
   nearest: (event: PointerEvent) => string;
 }) {
   const look = (
     <g pointerEvents="none">
-      {label?.leader && <Leader ends={label.leader} />}
       <Kite x={x} y={y} look={mark.look} />
-      {label && <Name base={label.base} fontSize={FONT} text={mark.name} />}
     </g>
   );
   if (!onMark) return look;

@@ -41,6 +41,10 @@ export const Item = memo(function Item({ item, place, palette, weight, lit, onHo
             )
             .join(' ')}
           fill={lit ? `color-mix(in oklab, ${paper}, #0c6650 30%)` : paper}
+          // Paper beside paper leaves no seam.
+          stroke={paper}
+          strokeWidth="0.6"
+          strokeLinejoin="round"
           onPointerEnter={onHover && (() => onHover(item.facet))}
         />
       );

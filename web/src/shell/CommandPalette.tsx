@@ -51,6 +51,7 @@ export function CommandPalette() {
       open={open}
       onOpenChange={setOpen}
       label="Find a stage, a plan, a step or an action"
+      filter={rankOf}
       overlayClassName="fixed inset-0 z-40 bg-[color-mix(in_oklab,var(--ink),transparent_60%)]"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 border border-rule-strong bg-leaf"
     >
@@ -154,3 +155,11 @@ const sayAll = ({ sheet, points, steps }: Plan) =>
     passage: step.passage,
     sentence: sayStep(step, { sheet: sheet.shape, points, steps }),
   }));
+
+/** Names first, then what begins with the words, then what has them in it; letters scattered over a sentence are no match. */
+function rankOf(value: string, search: string): number {
+  const [own, wanted] = [value.toLowerCase(), search.toLowerCase().trim()];
+  if (!wanted.split(/\s+/).every((word) => own.includes(word))) return 0;
+  if (own.startsWith(wanted)) return 1;
+  return new RegExp(`\\b${wanted.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`).test(own) ? 0.8 : 0.5;
+}

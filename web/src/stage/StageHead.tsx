@@ -13,7 +13,14 @@ export function StageHead({ title, children }: { title: string; children: ReactN
   const back = useMemo(() => (last && present ? sayChange(last, present) : ''), [last, present]);
   const again = useMemo(() => (next && present ? sayChange(present, next) : ''), [next, present]);
   const word = 'act px-1 disabled:text-ink-3 disabled:no-underline';
-  const said = useSaid({ undoable: back, redoable: again, next, present, depth: future.length });
+  const said = useSaid({
+    undoable: back,
+    redoable: again,
+    next,
+    present,
+    behind: past.length,
+    ahead: future.length,
+  });
   return (
     <div className="flex items-start justify-between gap-6 px-7 pt-5 pb-3">
       <div>
@@ -64,12 +71,15 @@ function useSaid(now: {
   redoable: string;
   next: Plan | undefined;
   present: Plan | null;
-  depth: number;
+  /** How many edits can be undone, and done again. */
+  behind: number;
+  ahead: number;
 }): string {
   const [seen, setSeen] = useState({ ...now, said: '' });
-  if (seen.present === now.present) return seen.said;
+  // What another window saved changes the plan too, and neither number.
+  if (seen.behind === now.behind && seen.ahead === now.ahead && seen.next === now.next) return seen.said;
   const said =
-    now.depth > seen.depth
+    now.ahead > seen.ahead
       ? `Undone: ${now.redoable}`
       : now.present === seen.next
         ? `Done again: ${now.undoable}`

@@ -45,7 +45,7 @@ export function SheetPicture(props: SheetPictureProps) {
   };
   const isSmall = px < 200;
   return (
-    <figure aria-label="Sheet">
+    <figure aria-label="Sheet" className="shrink-0">
       <DrawingView
         drawing={detail.sheet}
         palette={palette}

@@ -13,6 +13,8 @@ import { Closer } from './Closer.tsx';
 import { SNAP_PX, keyOfLandmark, toMarks, toPick } from './landmarks.ts';
 import { ModelPicture } from './ModelPicture.tsx';
 import { Proposals } from './Offers.tsx';
+import { Cross } from './overlays.tsx';
+import { OnTheWay, STILLS_PX, foldsMany } from './OnTheWay.tsx';
 import { Outcome } from './Outcome.tsx';
 import { Printed } from './Printed.tsx';
 import { SheetPicture } from './SheetPicture.tsx';
@@ -151,9 +153,13 @@ export function Table({ composer, send, showNames }: TableProps) {
       {...{ palette, width, height, weight }}
       margin={width > 400 ? 34 : 18}
       title={`Step ${step} as drawn in print`}
-    />
+    >
+      {(place) => detail.refusalAt && <Cross at={place(detail.refusalAt)} />}
+    </DrawingView>
   );
   const { width, height, beside } = sizes;
+  const isMany = foldsMany(steps, step);
+  const besidePx = isMany ? beside.width - STILLS_PX : beside.width;
   return (
     <div
       ref={box}
@@ -196,12 +202,15 @@ export function Table({ composer, send, showNames }: TableProps) {
         {!authoring && step > 0 && !dropped && (
           <>
             <h2 className="head">{isRead ? 'It becomes' : 'How it is folded'}</h2>
-            {isRead ? folded(beside.width, beside.height, false) : printed(beside.width, beside.height, 0.75)}
+            <div className="flex items-start">
+              {isRead ? folded(besidePx, beside.height, false) : printed(besidePx, beside.height, 0.75)}
+              {isMany && <OnTheWay step={step} />}
+            </div>
           </>
         )}
         <div className="mt-1 flex items-start gap-3">
           {isSheetLarge ? folded(sizes.small, sizes.small, false) : sheet(sizes.small)}
-          <div className="text-[13px]">
+          <div className="min-w-0 flex-1 text-[13px]">
             <button
               type="button"
               className="act"

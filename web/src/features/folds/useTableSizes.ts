@@ -31,7 +31,7 @@ export function useTableSizes() {
       height: Math.round(height),
       /** The picture beside the large one. */
       beside: { width: SIDE - 10, height: Math.round(Math.max(130, Math.min(240, height * 0.52))) },
-      small: Math.round(Math.max(110, Math.min(150, height * 0.38))),
+      small: Math.round(Math.max(104, Math.min(124, height * 0.36))),
       columns: narrow ? '1fr' : `${width}px ${SIDE}px`,
     },
   };
