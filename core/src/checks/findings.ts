@@ -49,9 +49,11 @@ export type FindingKind =
 
 /** Looks a folded sequence through: collapses prepared, marks made, flaps still free, steps that do not lie flat. */
 export function checkSequence(replay: Replay): Finding[] {
+  const known = checked.get(replay);
+  if (known) return [...known];
   // Later ones may only be refused because of this one.
   const firstRefused = replay.steps.find((s) => s.refusal);
-  return replay.steps.flatMap((step, i) => [
+  const found = replay.steps.flatMap((step, i) => [
     ...checkNeeds(step),
     ...checkEveryLayer(step, replay),
     ...checkMarks(step, replay),
@@ -59,7 +61,12 @@ export function checkSequence(replay: Replay): Finding[] {
     ...checkFlat(step),
     ...(step === firstRefused ? checkCovered(step, replay) : []),
   ]);
+  checked.set(replay, found);
+  return [...found];
 }
+
+/** What was found of a replay: every remedy that is tried asks for that of the plan again. */
+const checked = new WeakMap<Replay, readonly Finding[]>();
 
 const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
 
@@ -257,15 +264,23 @@ function checkAccess(
   ];
 }
 
-/** Places tried before a step that is refused, from where it stands on. */
-const MOST_EARLIER = 16;
+/** Places tried before a step that is refused, from where it stands on; and how often all that follows is folded again. */
+const MOST_EARLIER = 12;
+const MOST_FOLDED = 2;
 
-/** A step that is refused and folds earlier: the step since which it does not. Cost: one replay for each place tried. */
+/**
+ * A step that is refused and folds earlier: the step since which it does not. Cost: one fold for each place tried, and a
+ * replay of what follows where it folds there.
+ */
 function checkCovered(step: ReplayedStep, replay: Replay): Finding[] {
   const { steps } = replay.sequence;
   const refused = replay.steps.filter((s) => s.refusal).length;
+  let folds = 0;
   for (let to = step.number - 1; to >= Math.max(1, step.number - MOST_EARLIER); to--) {
     if (whyNotAt(steps, step.number, to)) break;
+    const there = [...steps.slice(0, to - 1), step.step];
+    if (replaySequence({ ...replay.sequence, steps: there }, replay).steps.at(-1)!.refusal) continue;
+    if (++folds > MOST_FOLDED) break;
     const moved = steps.filter((s) => s.id !== step.step.id);
     moved.splice(to - 1, 0, step.step);
     const folded = replaySequence({ ...replay.sequence, steps: moved }, replay);

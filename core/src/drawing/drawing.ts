@@ -213,7 +213,8 @@ export function drawStep(
   const model = drawModel(step.before);
   const kind = specOf(step.move).motion === 'there and back' ? 'marked' : 'folded';
   const focus = isEnlarged ? focusOf(step.trace, model.bounds, kind) : undefined;
-  const least = LEAST_SEEN * (focus ? sizeOf(focus) : isEnlarged ? 0 : sizeOf(model.bounds));
+  const isShort = focus !== undefined || !isEnlarged || kind === 'marked';
+  const least = isShort ? LEAST_SEEN * sizeOf(focus ?? model.bounds) : 0;
   const extra = drawMove(step, model.bounds, { ticks: names.get(step.step.id)?.repeats ?? 0, least });
   const items = [...model.items, ...extra, ...drawNames(step, names)];
   return {

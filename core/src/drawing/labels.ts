@@ -25,8 +25,10 @@ export interface Surroundings {
 /** Half the size of the open kite a landmark is drawn as. */
 const KITE: Point = [5, 7];
 /** Width of a letter and height of a line, in shares of the font's size. */
-const LETTER = 0.58;
+const LETTER = 0.66;
 const LINE = 1.05;
+/** Room between two names, in px. */
+const APART = 5;
 /** How far from its landmark a name may stand, in px; and in how many directions it is tried. */
 const REACHES = [16, 28, 42, 60, 82, 108, 140];
 const DIRECTIONS = 16;
@@ -73,7 +75,8 @@ export function placeLabels(
       if (cost < least - 1e-9) [best, least] = [c, cost];
     }
     const { box, base, leader } = best!;
-    taken.push(box);
+    // Names side by side are not read as one.
+    taken.push({ ...box, left: box.left - APART, right: box.right + APART });
     if (leader) leaders.push(leader);
     return { base, ...(leader ? { leader } : {}) };
   });
