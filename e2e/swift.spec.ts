@@ -206,6 +206,8 @@ test('a point let go anywhere on the paper is a fold to taste, whose range is tr
   await page.mouse.down();
   await page.mouse.move(...at(0.2, 0.2), { steps: 5 });
   await page.mouse.move(...at(0.31, 0.17), { steps: 5 });
+  // How far it is brought is said while it is dragged.
+  await expect(page.getByTestId('drag-ghost')).toContainText(/0\.3\d\d sides/);
   await page.mouse.up();
   const offered = page.getByRole('region', { name: 'Moves that bring it there' });
   await expect(offered.getByRole('heading')).toHaveText('A to there, to taste');

@@ -4,6 +4,7 @@ import { buildCastPlans } from '@jade/core/demo';
 import { type Move, TOOLS, type Tool, methodsOf, toolGroups, toolOf, toolOfKey } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import { replaySequence, stepSchema } from '@jade/core/sequence';
+import { listOtherWays } from '@jade/core/trying';
 import {
   type Composer,
   type ComposerEvent,
@@ -429,6 +430,14 @@ describe('a point or an edge brought onto a line', () => {
     const places = [state, other].map((s) => folded(toMove(s)));
     const onPaper = places.filter((p) => !p.refusal);
     expect(onPaper).toHaveLength(1);
+    // The one that misses the paper is offered the other, tried before it is shown.
+    const missing = toMove(places[0]!.refusal ? state : other)!;
+    const ways = listOtherWays(
+      replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [] }),
+      0,
+      missing,
+    );
+    expect(ways[0]).toMatchObject({ word: 'to the other place', move: { line: { kind: 'landing' } } });
     expect(onPaper[0]!.trace!.to[0]).toBeCloseTo(0.5, 9);
     expect(onPaper[0]!.trace!.to[1]).toBeCloseTo(Math.sqrt(3) / 2, 9);
     expect(toMove(other)).toMatchObject({ line: { kind: 'landing', which: 1 } });

@@ -3,7 +3,7 @@ import { foldOver } from '../moves/index.ts';
 import { type Names, type PointRef, lineRefSchema, sayFoldLine, sayPoint } from '../references/index.ts';
 import { flap, layers, picks, points, sense } from './fields.ts';
 import { allMethods } from './methods.ts';
-import { defineKind, drawn, nothing, nothingBefore, oneResult, wrap } from './spec.ts';
+import { atOtherPlace, defineKind, drawn, nothing, nothingBefore, oneResult, wrap } from './spec.ts';
 import {
   type Recalled,
   type ToolSpec,
@@ -99,6 +99,7 @@ export const fold = defineKind(schema, {
   results: oneResult,
   alignments: (move) => [move.line],
   otherWays: (move, corners) => [
+    ...atOtherPlace(move),
     ...holding(move, corners),
     ...(move.layers === 'flap' ? [{ words: 'all layers', move: { ...move, layers: 'all' as const } }] : []),
     // After all layers: what is held counts only where it makes a difference.

@@ -4,7 +4,7 @@ import { lineRefSchema, sayFoldLine } from '../references/index.ts';
 import { flap, mode, picks } from './fields.ts';
 import { allMethods } from './methods.ts';
 import { drawnByMode, listReflected } from './reflected.ts';
-import { defineKind, nothing, wrap } from './spec.ts';
+import { atOtherPlace, defineKind, nothing, wrap } from './spec.ts';
 import { MOVES, type ToolSpec } from './tools.ts';
 
 const schema = z.strictObject({ kind: z.literal('reverse'), mode, line: lineRefSchema, flap, picks });
@@ -65,10 +65,12 @@ export const reverse = defineKind(schema, {
       making,
     ),
   alignments: (move) => [move.line],
-  otherWays: (move) =>
-    (['inside', 'outside'] as const)
+  otherWays: (move) => [
+    ...atOtherPlace(move),
+    ...(['inside', 'outside'] as const)
       .filter((way) => way !== move.mode)
       .map((way) => ({ words: `as an ${way} reverse fold`, move: { ...move, mode: way, picks: [] } })),
+  ],
   draw: (move) => drawnByMode(move.mode),
   minutes: 2,
   difficulty: 0,

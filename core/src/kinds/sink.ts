@@ -4,7 +4,7 @@ import { lineRefSchema, sayFoldLine } from '../references/index.ts';
 import { flap, picks } from './fields.ts';
 import { allMethods } from './methods.ts';
 import { listReflected } from './reflected.ts';
-import { defineKind, nothing, wrap } from './spec.ts';
+import { atOtherPlace, defineKind, nothing, wrap } from './spec.ts';
 import type { ToolSpec } from './tools.ts';
 
 const schema = z.strictObject({
@@ -80,10 +80,12 @@ export const sink = defineKind(schema, {
   },
   results: (move, making) => listReflected(move, MODES[move.mode].results, making),
   alignments: (move) => [move.line],
-  otherWays: (move) =>
-    (['open', 'closed', 'out'] as const)
+  otherWays: (move) => [
+    ...atOtherPlace(move),
+    ...(['open', 'closed', 'out'] as const)
       .filter((way) => way !== move.mode)
       .map((way) => ({ words: MODES[way].otherwise, move: { ...move, mode: way, picks: [] } })),
+  ],
   draw: (move) => ({
     line: 'mountain',
     arrow: null,

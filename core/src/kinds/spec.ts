@@ -133,6 +133,20 @@ export const creasedAsItFolds: Beforehand = {
   everyLayer: false,
 };
 
+/** Where a point or an edge can come to a line in two places: the same with the other of them. */
+export const atOtherPlace = <M extends { readonly line: LineRef; readonly picks: unknown }>(
+  move: M,
+): { readonly words: string; readonly move: M }[] => {
+  const { line } = move;
+  if (line.kind !== 'landing' && line.kind !== 'lineOnto') return [];
+  return [
+    {
+      words: 'to the other place',
+      move: { ...move, line: { ...line, which: line.which === 0 ? 1 : 0 }, picks: [] },
+    },
+  ];
+};
+
 /** An arrow and lines of one sense, nothing else. */
 export const drawn = (line: 'valley' | 'mountain'): Notation => ({
   line,

@@ -1,14 +1,20 @@
 import { useMemo } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { type Point, distance } from '@jade/core/geometry';
-import { toLengthText } from '@jade/core/units';
+import { toFigure, toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { type Preview, useEngine } from '../../engine/index.ts';
 import type { Drag } from './useDrag.ts';
 
-/** Where the paper under the pointer would go. */
+/** Where the paper under the pointer would go: the point it comes to by name, or how far it is brought. */
 export function DragGhost({ drag, place }: { drag: Drag; place: (p: Point) => Point }) {
   const [from, to] = [place(drag.from.model), place(drag.at)];
+  const { unit } = useSettings();
+  const sideMm = useEngine().result?.readings.sideMm;
+  const way = distance(drag.from.model, drag.at);
+  const label =
+    drag.to?.name ??
+    (sideMm === undefined ? `${toFigure(way, 3)} sides` : toLengthText(way * sideMm, unit).text);
   return (
     <g pointerEvents="none" data-testid="drag-ghost">
       {drag.ghost.map((outline, i) => (
@@ -31,19 +37,17 @@ export function DragGhost({ drag, place }: { drag: Drag; place: (p: Point) => Po
         strokeDasharray="2 4"
       />
       <circle cx={to[0]} cy={to[1]} r={drag.to ? 8 : 4} fill="none" stroke="var(--jade)" strokeWidth="2.5" />
-      {drag.to && (
-        <text
-          x={to[0] + 11}
-          y={to[1] - 8}
-          className="text-[13px] font-semibold"
-          fill="var(--ink)"
-          stroke="var(--leaf)"
-          strokeWidth="3.5"
-          paintOrder="stroke"
-        >
-          {drag.to.name}
-        </text>
-      )}
+      <text
+        x={to[0] + 11}
+        y={to[1] - 8}
+        className="text-[13px] font-semibold"
+        fill="var(--ink)"
+        stroke="var(--leaf)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {label}
+      </text>
     </g>
   );
 }
