@@ -24,6 +24,27 @@ function countKeys(page: Page) {
   };
 }
 
+/** A plan of its own with a valley fold and a crease, made by keys. */
+async function beginWithTwo(page: Page, name: string): Promise<void> {
+  await beginPlan(page, name);
+  await page.keyboard.press('Escape');
+  await pleat(page, 'Folds').click();
+  await expect(sentence(page)).toContainText('Choose a move to begin.');
+  for (const [key, from, to] of [
+    ['v', 'b', 'd'],
+    ['c', 'a', 'c'],
+  ] as const) {
+    await page.keyboard.press(key);
+    for (const point of [from, to]) {
+      await named(page).fill(point);
+      await page.keyboard.press('Enter');
+    }
+    await keep(page).click();
+    await expect(composer(page)).toHaveCount(0);
+  }
+  await expect(pleat(page, 'Folds')).toContainText('2, all flat');
+}
+
 const composer = (page: Page) => page.getByTestId('composer');
 const named = (page: Page) => page.getByLabel('Point by name');
 const keep = (page: Page) => page.getByRole('button', { name: 'Keep this fold' });
@@ -140,23 +161,28 @@ test('a name nobody has is said, Backspace takes a choice back, arrows go from p
 });
 
 test('a step is changed in one choice, the rest stays; undoing says what it takes back', async ({ page }) => {
-  await page.goto('/plan/demo-sketch/folds');
-  await page.getByRole('button', { name: /^Step 2,/ }).click();
-  await expect(page.getByText(/^Step 2:/).first()).toBeAttached();
-  const before = await sentence(page).textContent();
+  await beginWithTwo(page, 'Sweet flag');
+  await page.getByRole('button', { name: /^Step 1,/ }).click();
+  await expect(sentence(page)).toContainText('Valley-fold corner B to corner D.');
   await page.getByRole('button', { name: 'Change', exact: true }).click();
-  await expect(composer(page)).toContainText('Changing step 2. Keep the fold, or choose again.');
-  const first = composer(page).getByRole('button', { pressed: false }).first();
-  const name = (await first.textContent())!;
-  await first.click();
-  await expect(composer(page)).not.toContainText('Keep the fold, or choose again.');
+  await expect(composer(page)).toContainText('Changing step 1. Keep the fold, or choose again.');
+  await composer(page).getByRole('button', { name: 'D', exact: true }).click();
+  await expect(composer(page)).toContainText('Choose the place it comes to.');
+  // Put away, it is as it was, and looked at again.
   await page.keyboard.press('Escape');
   await expect(composer(page)).toHaveCount(0);
-  await expect(sentence(page)).toHaveText(before!);
-  expect(name.length).toBeGreaterThan(0);
-  await page.getByRole('button', { name: 'Leave out' }).click();
+  await expect(sentence(page)).toContainText('Valley-fold corner B to corner D.');
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
+  await composer(page).getByRole('button', { name: 'D', exact: true }).click();
+  await named(page).fill('o');
+  await page.keyboard.press('Enter');
+  await keep(page).click();
+  await expect(sentence(page)).toContainText('Valley-fold corner B to the centre O.');
+  await page.getByRole('button', { name: /^Step 2,/ }).click();
+  await expect(page.getByText(/^Step 2:/).first()).toBeAttached();
+  await page.getByRole('button', { name: /^Leave out/ }).click();
   await page.keyboard.press('Control+z');
-  await expect(page.getByText(/^Undone: leaving out step 2, valley$/)).toBeVisible();
+  await expect(page.getByText('Undone: leaving out step 2, crease', { exact: true })).toBeVisible();
 });
 
 test('the model is looked at closer by key, wheel and word, and seen whole again', async ({ page }) => {
@@ -235,6 +261,10 @@ test('ways of a stretch stand side by side, and one is chosen from its column', 
   await expect(ways.getByRole('row', { name: /^Folds/ })).toHaveText(/every step.*every step/);
   await ways.getByRole('button', { name: /^Fold "Pointed" instead/ }).click();
   await expect(pleat(page, 'Folds')).toContainText('36, all flat');
+  // Other journeys of this worker find the heron as it was.
+  await page.keyboard.press('Control+z');
+  await expect(pleat(page, 'Folds')).toContainText('37, all flat');
+  await saved(page);
 });
 
 test('a fold is opened again by setting it anew on the sheet', async ({ page }) => {
@@ -270,16 +300,17 @@ test('a plan is copied, and the copy is a plan of its own', async ({ page }) => 
 });
 
 test('two revisions stand side by side, with what differs', async ({ page }) => {
-  await page.goto('/plan/demo-sketch/folds');
-  await page.getByRole('button', { name: /^Step 4,/ }).click();
-  await expect(page.getByText(/^Step 4:/).first()).toBeAttached();
+  await beginWithTwo(page, 'Bog bean');
+  await saved(page);
+  await page.getByRole('button', { name: /^Step 2,/ }).click();
+  await expect(page.getByText(/^Step 2:/).first()).toBeAttached();
   await page.getByRole('button', { name: /^Leave out/ }).click();
   await saved(page);
   await pleat(page, 'Brief').click();
   await page.getByRole('button', { name: 'Earlier revisions' }).click();
   await page.getByRole('button', { name: 'Look at it beside' }).first().click();
   const beside = page.getByRole('region', { name: /beside what is now/ });
-  await expect(beside.getByRole('listitem').first()).toHaveText('step 4, rotate, is left out');
+  await expect(beside.getByRole('listitem').first()).toHaveText('step 2, crease, is left out');
   await expect(beside.getByRole('img')).toHaveCount(2);
 });
 
