@@ -27,7 +27,7 @@ export function readPlace(
   const share = readShare(amount) ?? readLengthShare(amount, long, sideMm);
   if (share === undefined) return undefined;
   if (typeof share === 'object') return share;
-  if (!(share.valueOf() > 0) || share >= 1)
+  if (share <= 0 || share >= 1)
     return {
       fault: `From ${from.name} to ${to.name} it is ${sideMm === undefined ? 'one whole' : `${(long * sideMm).toFixed(1)} mm`}; write less than that.`,
     };
