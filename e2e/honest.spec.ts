@@ -86,12 +86,25 @@ test('what a press means where two points lie close is the nearer one', async ({
   await page.getByRole('button', { name: 'Sheet large' }).click();
   const marks = page.getByRole('group', { name: /The sheet after/ }).getByRole('button');
   await expect(marks.first()).toBeVisible();
-  const placed = await marks.evaluateAll((all) =>
-    all.map((m) => {
-      const r = m.querySelector('circle')!.getBoundingClientRect();
-      return { name: m.getAttribute('aria-label')!, x: r.x + r.width / 2, y: r.y + r.height / 2 };
-    }),
-  );
+  const look = () =>
+    marks.evaluateAll((all) =>
+      all.map((m) => {
+        const r = m.querySelector('circle')!.getBoundingClientRect();
+        return { name: m.getAttribute('aria-label')!, x: r.x + r.width / 2, y: r.y + r.height / 2 };
+      }),
+    );
+  // A press goes where the kites are when nothing moves any more: two looks that see the same.
+  let placed = await look();
+  await expect
+    .poll(
+      async () => {
+        const before = placed;
+        placed = await look();
+        return JSON.stringify(before) === JSON.stringify(placed);
+      },
+      { intervals: [300] },
+    )
+    .toBe(true);
   const close = placed.flatMap((a, i) =>
     placed.slice(i + 1).flatMap((b) => {
       const d = Math.hypot(a.x - b.x, a.y - b.y);
@@ -101,9 +114,12 @@ test('what a press means where two points lie close is the nearer one', async ({
   expect(close.length).toBeGreaterThan(0);
   for (const one of close[0]!) {
     await page.mouse.click(one.x, one.y);
-    await expect(page.getByTestId('composer')).toContainText(one.name);
+    await expect(
+      page.getByTestId('composer').getByRole('button', { name: one.name, exact: true }),
+    ).toBeVisible();
     await page.keyboard.press('Escape');
     await page.keyboard.press('v');
+    await expect(page.getByTestId('composer')).toContainText('Choose the point to bring.');
   }
 });
 

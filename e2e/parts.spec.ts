@@ -107,6 +107,7 @@ test('a sequence is drafted from the pose, stopped with the best, and taken into
 test('a person with a tool has a base of its own among the others, and a draft that reads', async ({
   page,
 }) => {
+  test.setTimeout(300_000);
   await beginPlan(page, 'Reed cutter');
   await pleat(page, 'Parts').click();
   await page.getByRole('button', { name: 'Person with a tool' }).click();
@@ -120,7 +121,7 @@ test('a person with a tool has a base of its own among the others, and a draft t
   await page.getByRole('button', { name: 'Draft a sequence' }).click();
   const drafts = page.getByRole('region', { name: 'Drafts' });
   const read = drafts.getByText(/^All limbs as wanted; \d+ % of the outline/);
-  await expect(read).toBeVisible({ timeout: 90000 });
+  await expect(read).toBeVisible({ timeout: 200_000 });
   const stop = drafts.getByRole('button', { name: 'Stop, keep the best' });
   if (await stop.isVisible()) await stop.click();
   await expect(drafts.getByRole('row', { name: /Right arm and tool/ }).first()).toContainText('shows');

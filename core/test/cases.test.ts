@@ -103,6 +103,44 @@ describe('open sinks', () => {
   });
 });
 
+describe('four corner sinks at a fifth of the crease, measured along the paper', () => {
+  const plan = load('sinks-front-pair-first');
+  const sinks = new Map(
+    (
+      [
+        ['P', 'P', 'Q'],
+        ['Q', 'Q', 'P'],
+        ['R', 'R', 'S'],
+        ['S', 'S', 'R'],
+      ] as const
+    ).map(([corner, from, to]) => {
+      const named = (name: string) => ({ kind: 'named', name });
+      const [a, b] = [named(from), named(to)];
+      const at = { kind: 'along', from: a, to: b, share: '1/5' };
+      const line = { kind: 'across', at, to: { kind: 'through', a, b } };
+      const move = { kind: 'sink', mode: 'open', line, flap: [named(corner)], picks: [] };
+      return [corner, stepSchema.parse({ id: `k${corner}`, move })];
+    }),
+  );
+  const foldIn = (order: string) =>
+    replaySequence({
+      ...plan,
+      steps: [...plan.steps.slice(0, 10), ...[...order].map((corner) => sinks.get(corner)!)],
+    });
+  const first = foldIn('PQRS');
+
+  test.each(['PQSR', 'SRQP', 'PRQS', 'QSPR', 'RQSP'])(
+    'in the order %s all are open, and give one state',
+    (order) => {
+      const other = foldIn(order);
+      for (const { steps } of [first, other]) {
+        expect(steps.map((s) => s.refusal?.text)).toEqual(steps.map(() => undefined));
+      }
+      expect(isSameState(first.steps.at(-1)!.after, other.steps.at(-1)!.after)).toBe(true);
+    },
+  );
+});
+
 describe('creases and layers', () => {
   test('an accordion of a strip: four even pleats of a single layer', () => {
     const { steps } = replaySequence(load('accordion-of-a-strip'));
