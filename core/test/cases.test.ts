@@ -4,7 +4,7 @@ import { checkSequence } from '../src/checks/index.ts';
 import { type FlatState, checkState, foldsOf, toMeasures } from '../src/folded/index.ts';
 import { checkLayers } from '../src/layers/index.ts';
 import { listResults } from '../src/kinds/index.ts';
-import { type Sequence, contextAfter, replaySequence, stepSchema } from '../src/sequence/index.ts';
+import { type Sequence, type Step, contextAfter, replaySequence, stepSchema } from '../src/sequence/index.ts';
 import { isSameState, mixedTip } from './walk.ts';
 
 /** Small plans on which the engine was wrong once; each says what is wanted of it. */
@@ -105,7 +105,7 @@ describe('open sinks', () => {
 
 describe('four corner sinks at a fifth of the crease, measured along the paper', () => {
   const plan = load('sinks-front-pair-first');
-  const sinks = new Map(
+  const sinks = new Map<string, Step>(
     (
       [
         ['P', 'P', 'Q'],

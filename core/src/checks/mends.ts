@@ -1,5 +1,5 @@
 import { distance, readExact, tolerance } from '../geometry/index.ts';
-import { findWays, writeHalvings } from '../ways/index.ts';
+import { findWays, writeHalvings, writePrecreases } from '../ways/index.ts';
 import type { Plan } from '../plan/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
@@ -252,14 +252,51 @@ function creaseMends(replay: Replay, number: number, prefix: string): Mend[] {
     });
   const turned = (steps: Step[]): Step[] => steps.map(turnSense);
   const label = `Crease ${wanted.size === 1 ? 'it' : `the ${wanted.size}`} first`;
+  // Ends that are mere places on the sheet are no marks a folder could see.
+  const isUnseen = [...wanted.values()].some((c) => c.from.kind === 'sheet' || c.to.kind === 'sheet');
+  const marked =
+    isUnseen && move.through === 'sheet' ? markedCreases(replay, number, missing, prefix) : undefined;
   const short = writeCreases(false);
   const whole = writeCreases(true);
-  return [short, turned(short), whole, turned(whole)].map((steps) => ({
+  return [
+    ...(marked ? [marked] : []),
+    ...[short, turned(short), whole, turned(whole)].map((steps): Mend => ({
+      kind: 'put in',
+      after: number - 1,
+      steps,
+      label,
+    })),
+  ];
+}
+
+/**
+ * The missing creases in a folder's order, each found by what is on the paper before it: just before the step where the
+ * sheet still lies open, else at the start. None where one of them could be given by its place alone.
+ */
+function markedCreases(
+  replay: Replay,
+  number: number,
+  missing: readonly NeededCrease[],
+  prefix: string,
+): Mend | undefined {
+  const step = replay.steps[number - 1]!;
+  const isOpen = step.before.facets.length === 1;
+  const single = (id: string): boolean =>
+    replay.steps.find((s) => s.step.id === id)?.trail?.creases.length === 1;
+  const pressed = isOpen ? step.before.resting.filter((r) => r.pressed === 'full' && single(r.step)) : [];
+  const made = writePrecreases(replay.sequence.sheet, missing, {
+    prefix,
+    pressed,
+    passage: step.step.passage,
+  });
+  if (typeof made === 'string' || made.byPlace > 0) return undefined;
+  const count = made.steps.length;
+  return {
     kind: 'put in',
-    after: number - 1,
-    steps,
-    label,
-  }));
+    after: isOpen ? number - 1 : 0,
+    steps: made.steps,
+    label: `Set its creases first (${count} ${count === 1 ? 'step' : 'steps'})`,
+  };
 }
 
 /** Creases pressed in some layers of what the step folds, pressed through all of them. */

@@ -15,3 +15,5 @@ export type { DivideAsk, DividedWay, JudgedDivision } from './divide.ts';
 export { divideEdge, judgeDivision } from './divide.ts';
 export type { ClearParts } from './clear.ts';
 export { middleThird } from './clear.ts';
+export type { PatternCrease, Precreases } from './precrease.ts';
+export { MOST_LINES, writePrecreases } from './precrease.ts';

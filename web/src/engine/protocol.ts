@@ -1,5 +1,5 @@
 import type { Landmark, SheetCrease } from '@jade/core/trying';
-import type { BaseFamily, BaseFlap } from '@jade/core/bases';
+import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point, Segment } from '@jade/core/geometry';
@@ -199,6 +199,8 @@ export interface Engine {
   readPartials(): ({ readonly passage: string } & PartialSheet)[];
   /** What each house rule costs for these limbs. */
   readPrices(wanted: Pick<Plan, 'figure' | 'limbs'>, pace: number): RulePrice[];
+  /** A base by its creases: steps that set them, and the collapse; a sentence where it cannot be made so. */
+  precreaseBase(id: string): Precreased | string;
   readBaseCard(id: string): BaseCard;
   readBase(id: string): BaseSheet;
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */

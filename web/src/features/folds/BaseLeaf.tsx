@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { bases } from '@jade/core/bases';
 import { copyPassage } from '@jade/core/editing';
 import { buildPlan } from '@jade/core/plan';
-import { type BaseCard, useBaseCards } from '../../engine/index.ts';
+import { type BaseCard, getEngine, useBaseCards } from '../../engine/index.ts';
 import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
@@ -27,17 +27,28 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
         Number(b.name.toLowerCase().startsWith(wanted)) - Number(a.name.toLowerCase().startsWith(wanted)),
     );
   const cards = useBaseCards(fitting.map((b) => b.id));
-  const take = (base: (typeof bases)[number]): void => {
+  const [byCreases, setByCreases] = useState(false);
+  const [said, setSaid] = useState('');
+  const take = async (base: (typeof bases)[number]): Promise<void> => {
+    let { steps } = base;
+    if (byCreases) {
+      setSaid(`Setting the creases of the ${base.name} …`);
+      const made = await getEngine().precreaseBase(base.id);
+      if (typeof made === 'string') return setSaid(made);
+      ({ steps } = made);
+    }
     let count = 0;
     change((p) => {
-      const from = { ...buildPlan(base.name), sheet: p.sheet, points: base.points, steps: [...base.steps] };
-      const ask = { from, first: 1, last: base.steps.length, into: p, after: 0, freshId: () => freshId('s') };
+      const from = { ...buildPlan(base.name), sheet: p.sheet, points: base.points, steps: [...steps] };
+      const ask = { from, first: 1, last: steps.length, into: p, after: 0, freshId: () => freshId('s') };
       const copied = copyPassage(ask).plan;
-      count = base.steps.length;
+      count = steps.length;
       return {
         ...copied,
         baseId: p.baseId ?? base.id,
-        steps: copied.steps.map((s, i) => (i < count ? { ...s, passage: PASSAGE } : s)),
+        steps: copied.steps.map((s, i) =>
+          i < count ? { ...s, passage: byCreases ? s.passage : PASSAGE } : s,
+        ),
       };
     });
     dispatch(stepSelected(count));
@@ -48,7 +59,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          if (found[0]) take(found[0]);
+          if (found[0]) void take(found[0]);
         }}
       >
         <label className="block text-[14px]">
@@ -63,7 +74,16 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
             onChange={(e) => setText(e.target.value)}
           />
         </label>
+        <label className="mb-3 flex items-center gap-2 text-[14px]">
+          <input type="checkbox" checked={byCreases} onChange={(e) => setByCreases(e.target.checked)} />
+          Set all its creases first, each by its marks, then collapse it in one go
+        </label>
       </form>
+      {said !== '' && (
+        <p className="note" role="status">
+          {said}
+        </p>
+      )}
       {found.length === 0 && (
         <p className="note">
           {fitting.length === 0
@@ -77,13 +97,15 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
             <button
               type="button"
               className={`w-full border-b-2 text-left text-[14px] ${wanted !== '' && i === 0 ? 'border-jade' : 'border-transparent'}`}
-              onClick={() => take(base)}
+              onClick={() => void take(base)}
             >
               <BasePicture card={cards.get(base.id)} />
               {base.name}
-              <span className="note block">
-                {base.steps.length} {base.steps.length === 1 ? 'step' : 'steps'}
-              </span>
+              {!byCreases && (
+                <span className="note block">
+                  {base.steps.length} {base.steps.length === 1 ? 'step' : 'steps'}
+                </span>
+              )}
             </button>
           </li>
         ))}

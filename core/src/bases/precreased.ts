@@ -1,0 +1,105 @@
+import { type Point, areaOf, centroidOf, isSamePoint, isTurned, tolerance } from '../geometry/index.ts';
+import { type ActiveFold, type FlatState, facetOnSheet, facetsAt, foldsOf } from '../folded/index.ts';
+import type { PointRef } from '../references/index.ts';
+import { type Step, replaySequence, write } from '../sequence/index.ts';
+import { type SheetShape, landmarksOf } from '../sheet/index.ts';
+import { type Precreases, writePrecreases } from '../ways/index.ts';
+import { foldBase } from './fold.ts';
+import type { Base } from './words.ts';
+
+/** A folded state made anew from its creases: they are set one by one on the open sheet, then collapse together. */
+export interface Precreased extends Omit<Precreases, 'steps'> {
+  /** The crease steps, and the collapse as the last. */
+  readonly steps: readonly Step[];
+  /** Pairs of layers that lie the other way round than in the state that was asked for. */
+  readonly otherwise: number;
+}
+
+/** So many pairs of layers are asked for at most; a collapse keeps no more. */
+const MOST_PICKS = 40;
+
+/** A base of the atlas by its creases. Fails with a sentence where they are too many, or do not collapse on this engine. */
+export const precreaseBase = (base: Base, prefix: string): Precreased | string =>
+  precreaseState(base.sheet, foldBase(base).state, prefix);
+
+/**
+ * A state by its creases. Where a collapse could end in several orders, pairs of layers that came to lie otherwise are asked
+ * for one after the other.
+ */
+export function precreaseState(sheet: SheetShape, wanted: FlatState, prefix: string): Precreased | string {
+  const folds = foldsOf(wanted);
+  if (folds.length < 2) return 'A collapse folds two creases or more; fold this one as it is.';
+  const pressed = writePrecreases(sheet, folds, { prefix });
+  if (typeof pressed === 'string') return pressed;
+  const anchor = widestFacet(wanted);
+  const place = placer(sheet);
+  const collapse = (picks: readonly (readonly [Point, Point])[]): Step =>
+    write.writeStep(
+      `${prefix}-collapse`,
+      {
+        kind: 'collapse',
+        creases: folds.map(({ from, to, sense }: ActiveFold) => ({
+          from: place(from),
+          to: place(to),
+          sense,
+        })),
+        anchor: place(middleOf(wanted, anchor)),
+        picks: picks.map(([above, below]) => [place(above), place(below)]),
+      },
+      { passage: 'Collapse' },
+    );
+  const start = replaySequence({ sheet, points: {}, steps: pressed.steps });
+  const fold = (picks: readonly (readonly [Point, Point])[]) =>
+    replaySequence({ sheet, points: {}, steps: [...pressed.steps, collapse(picks)] }, start).steps.at(-1)!;
+  // The anchor lies as on the open sheet; where it lies turned in the state, that is seen from behind.
+  const sign = isTurned(wanted.facets[anchor]!.placement) ? -1 : 1;
+  let picks: (readonly [Point, Point])[] = [];
+  let made = fold(picks);
+  if (made.refusal) return made.refusal.text;
+  const given = new Set<string>();
+  let wrong = pairsOtherwise(wanted, made.after, sign);
+  while (wrong.length > 0 && picks.length < MOST_PICKS) {
+    const next = wrong.find((pair) => !given.has(pair.join()));
+    if (!next) break;
+    given.add(next.join());
+    const asked = [...picks, [middleOf(wanted, next[0]), middleOf(wanted, next[1])] as const];
+    const tried = fold(asked);
+    if (tried.refusal) continue;
+    [picks, made] = [asked, tried];
+    wrong = pairsOtherwise(wanted, made.after, sign);
+  }
+  return { ...pressed, steps: [...pressed.steps, collapse(picks)], otherwise: wrong.length };
+}
+
+/** Facets of the wanted state, the first to lie over the second, that came to lie the other way round. */
+function pairsOtherwise(wanted: FlatState, made: FlatState, sign: 1 | -1): (readonly [number, number])[] {
+  const n = wanted.facets.length;
+  const twins = wanted.facets.map((_, f) => facetsAt(made, middleOf(wanted, f))[0]!);
+  const found: (readonly [number, number])[] = [];
+  for (let f = 0; f < n; f++)
+    for (let g = 0; g < n; g++)
+      if (
+        wanted.order[f * n + g]! * sign === 1 &&
+        made.order[twins[f]! * made.facets.length + twins[g]!] === -1
+      )
+        found.push([f, g]);
+  return found;
+}
+
+const middleOf = (state: FlatState, f: number): Point => centroidOf(facetOnSheet(state, f));
+
+function widestFacet(state: FlatState): number {
+  const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
+  return areas.indexOf(Math.max(...areas));
+}
+
+/** Writes a place of the sheet, by its name where it has one. */
+function placer(sheet: SheetShape): (p: Point) => PointRef {
+  const named = landmarksOf(sheet);
+  return (p) => {
+    const own = named.find((l) => isSamePoint(l.at, p, tolerance.alike));
+    return own
+      ? { kind: 'named', name: own.name }
+      : { kind: 'sheet', at: [Number(p[0].toFixed(12)), Number(p[1].toFixed(12))] };
+  };
+}
