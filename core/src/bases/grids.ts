@@ -1,6 +1,7 @@
 import type { PointRef } from '../references/index.ts';
 import {
   folds,
+  at,
   on,
   along,
   type Written,
@@ -46,6 +47,9 @@ const toBlintzedPreliminary = (): [string, Written][] => [
     },
   ],
 ];
+const [near, far] = ['1/2-(2-sqrt(2))/4', '1/2+(2-sqrt(2))/4'];
+/** Ends of the hinges of both petals, those of the second behind. */
+const blintzedHinges = { P: on(far, near), Q: on(near, near), R: on(near, far), S: on(far, far) };
 const toBlintzedBird = (id: string): [string, Written][] => [
   ...toBlintzedPreliminary(),
   [
@@ -53,7 +57,7 @@ const toBlintzedBird = (id: string): [string, Written][] => [
     {
       kind: 'petal',
       tip: mAB,
-      hinge: [along(O, inner[0], '2-sqrt(2)'), along(O, inner[3], '2-sqrt(2)')],
+      hinge: [at('P'), at('Q')],
       flap: [on(0.5, 0.2), on(0.3, 0.1), on(0.7, 0.1)],
       side: 'front',
     },
@@ -75,7 +79,7 @@ export const blintzedBases: readonly Base[] = [
     name: 'Blintzed bird base',
     family: 'blintzed',
     sheet: square,
-    points: {},
+    points: blintzedHinges,
     steps: sequence('blintzed-bird', toBlintzedBird('blintzed-bird')),
   },
 ];

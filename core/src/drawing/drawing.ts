@@ -36,6 +36,7 @@ import type { ReplayedStep } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import { focusOf } from './focus.ts';
 import type { DrawItem, Drawing, LineStyle } from './items.ts';
+import { numberCreases } from './order.ts';
 
 /** Offset between two layers, in sheet sides, and the most a whole stack may spread. */
 const LAYER_OFFSET = 0.0022;
@@ -317,7 +318,7 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least 
   const ways = [way, ...(trace.second ? [trace.second] : []), ...(trace.parts ?? [])];
   return [
     ...lines,
-    ...(arrow
+    ...(arrow && !(notation.numbered && ways.length > MOST_ARROWS)
       ? ways.map((w) => ({
           kind: 'arrow' as const,
           style: arrow,
@@ -329,8 +330,12 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least 
     ...(block ? [{ kind: 'arrow' as const, style: block, ...way, bend: 0 }] : []),
     ...(trace.crossing ? [{ kind: 'square' as const, at: trace.crossing, along: trace.line.normal }] : []),
     ...(equal ? equalParts(equal, trace) : []),
+    ...(notation.numbered ? numberCreases(trace.chords) : []),
   ];
 }
+
+/** More arrows of one collapse cross each other and its creases; the numbers and the stops on its way show it then. */
+const MOST_ARROWS = 4;
 
 /** A line made longer about its middle where it is too short. */
 function stretched({ from, to }: Segment, least: number): Segment {

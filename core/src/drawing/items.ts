@@ -45,6 +45,12 @@ export type DrawItem =
       readonly parts: number;
     }
   | {
+      /** When a crease of a collapse is set, among the others; those of one number together. */
+      readonly kind: 'number';
+      readonly at: Point;
+      readonly n: number;
+    }
+  | {
       readonly kind: 'landmark';
       readonly at: Point;
       readonly name: string;

@@ -111,6 +111,8 @@ interface Look {
 }
 
 const FONT = 13;
+/** Size of the numbers on the creases of a collapse, in px. */
+export const NUMBER_SIZE = 11;
 
 const renderItems = (items: readonly DrawItem[], frame: Frame, look: Look): string =>
   items.map((item) => renderItem(item, frame.place, look)).join('\n');
@@ -157,6 +159,10 @@ function renderItem(item: DrawItem, place: Frame['place'], { palette, weight }: 
     case 'square': {
       const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
       return `<path d="${squarePath(from, [to[0] - from[0], to[1] - from[1]])}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`;
+    }
+    case 'number': {
+      const [x, y] = place(item.at).map((v) => v.toFixed(1));
+      return `<circle cx="${x}" cy="${y}" r="${NUMBER_SIZE * 0.7}" fill="#ffffff" stroke="${palette.ink}" stroke-width="0.8"/><text x="${x}" y="${y}" dy="0.36em" text-anchor="middle" font-family="Source Sans 3, sans-serif" font-size="${NUMBER_SIZE}" font-weight="600" fill="${palette.ink}">${item.n}</text>`;
     }
     case 'equal':
       return `<path d="${equalPath(place(item.from), place(item.to), item.parts)}" fill="none" stroke="${palette.ink}" stroke-width="1.4"/>`;

@@ -7,6 +7,7 @@ import {
   type Reader,
   pointRefSchema,
   sayList,
+  sayPoint,
   shortPoint,
 } from '../references/index.ts';
 import { picks, throughLayers } from './fields.ts';
@@ -56,9 +57,13 @@ function sayCollapse(move: Collapse, names: Names): string {
     const count = move.creases.filter((c) => c.sense === s).length;
     return count > 0 ? [`${count} ${s === 'folded' ? 'either way' : s}`] : [];
   });
+  const isEither = move.creases.every((c) => c.sense === 'folded');
   if (known) return `Collapse to the ${known}, on the ${move.creases.length} creases drawn.`;
   if (move.creases.length > MOST_TOLD)
-    return `Collapse on the ${move.creases.length} creases drawn${sayGrid(move)}, all together: ${sayList(counts)}.`;
+    return `Collapse on the ${move.creases.length} creases drawn${sayGrid(move)}, set in the order of the numbers${isEither ? '' : `: ${sayList(counts)}`}.`;
+  const centre = sharedEnd(move);
+  if (centre && move.creases.length > 4)
+    return `Collapse on the ${move.creases.length} creases drawn that meet in ${sayPoint(centre, names)}: ${sayList(counts)}.`;
   const list = (sense: Collapse['creases'][number]['sense']): string =>
     move.creases
       .filter((c) => c.sense === sense)
@@ -69,6 +74,14 @@ function sayCollapse(move: Collapse, names: Names): string {
     list(s) ? [`${s === 'folded' ? 'either way' : s}: ${list(s)}`] : [],
   );
   return `Collapse on all these creases together. ${seen}, ${senses.join('; ')}.`;
+}
+
+/** The point all creases end in, where they are rays of a star. */
+function sharedEnd({ creases }: Collapse): PointRef | undefined {
+  const [first, ...others] = creases;
+  const isEnd = (p: PointRef, c: Collapse['creases'][number]): boolean =>
+    [c.from, c.to].some((q) => JSON.stringify(q) === JSON.stringify(p));
+  return [first!.from, first!.to].find((p) => others.every((c) => isEnd(p, c)));
 }
 
 type End = 'corner' | 'middle';
@@ -168,7 +181,7 @@ export const collapse = defineKind(schema, {
       step,
     }),
   otherWays: nothing,
-  draw: () => drawn('valley'),
+  draw: (move) => ({ ...drawn('valley'), numbered: move.creases.length > MOST_TOLD }),
   minutes: 4,
   difficulty: 2,
   beforehand: { together: true, bends: true, presses: true, everyLayer: false },

@@ -42,6 +42,8 @@ export type Notation =
       readonly block: 'push' | 'pull' | null;
       /** Parts drawn as equal: along the way of the point that is brought, or from crease to crease on. */
       readonly equal: { readonly along: 'the way' | 'the creases'; readonly parts: number } | null;
+      /** Its creases carry the numbers in which they are set. */
+      readonly numbered?: boolean;
     };
 
 /** What a folder has to have on the paper before the step, and what is asked for when it is not there. */

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import {
   NEW,
+  NUMBER_SIZE,
   SHADE_PER_LAYER,
   arrowPath,
   equalPath,
@@ -73,6 +74,32 @@ export const Item = memo(function Item({ item, place, palette, weight, lit, onHo
           strokeWidth="1"
           pointerEvents="none"
         />
+      );
+    }
+    case 'number': {
+      const [x, y] = place(item.at);
+      return (
+        <g pointerEvents="none">
+          <circle
+            cx={x}
+            cy={y}
+            r={NUMBER_SIZE * 0.7}
+            fill="var(--leaf)"
+            stroke="var(--ink)"
+            strokeWidth="0.8"
+          />
+          <text
+            x={x}
+            y={y}
+            dy="0.36em"
+            textAnchor="middle"
+            fontSize={NUMBER_SIZE}
+            fontWeight="600"
+            fill="var(--ink)"
+          >
+            {item.n}
+          </text>
+        </g>
       );
     }
     case 'equal':
