@@ -180,6 +180,45 @@ describe('remedies are tried before they are offered', () => {
     expect(put.kind === 'crease' && put.span).not.toBeNull();
   });
 
+  test('a crease that is its own image is there already when it is repeated: the repeat is left out', () => {
+    const crease = (id: string, sense: 'valley' | 'mountain', a: typeof A, b: typeof A): Step =>
+      writeStep(id, { kind: 'crease', sense, line: through(a, b), through: 'all' });
+    const again = (of: string): Step =>
+      writeStep(`${of}-again`, {
+        kind: 'repeat',
+        of,
+        map: { kind: 'mirror', in: ['A', 'C'] },
+        behind: false,
+      });
+    const steps = [
+      crease('ac', 'valley', A, C),
+      crease('half', 'mountain', at('mid AB'), at('mid CD')),
+      again('ac'),
+      again('half'),
+    ];
+    const plan = planOf(steps);
+    expect(findingsOf(plan).filter((f) => f.kind === 'there already')).toEqual([
+      expect.objectContaining({ step: 3, text: expect.stringContaining('its own image') }),
+    ]);
+    const { mended } = mendOne(plan, 'there already');
+    expect(mended.steps.map((s) => s.id)).toEqual(['ac', 'half', 'half-again']);
+    expect([has(mended, 'there already'), refused(mended)]).toEqual([false, []]);
+    // The same line pressed the other way is work of its own.
+    expect(has(planOf([steps[0]!, crease('ca', 'mountain', A, C)]), 'there already')).toBe(false);
+  });
+
+  test('a crease that is there already stays where later steps are told by it', () => {
+    const ac = through(A, C);
+    const twice = planOf([
+      writeStep('one', { kind: 'crease', sense: 'valley', line: ac, through: 'all' }),
+      writeStep('two', { kind: 'crease', sense: 'valley', line: ac, through: 'all' }),
+      fold('by', { kind: 'crease', step: 'two' }, B),
+    ]);
+    const finding = findingsOf(twice).find((f) => f.kind === 'there already')!;
+    expect(finding.step).toBe(2);
+    expect(findMend(twice, replayOf(twice), finding, 'm')).toBeUndefined();
+  });
+
   test('a tuck made after its flap was closed over goes before the step that closed it', () => {
     // B folded in, D over it; then the point of B tucked although it lies between.
     const cover = fold('cover', onto(D, B), D);

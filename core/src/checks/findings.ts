@@ -1,6 +1,7 @@
 import { alignmentsOf, specOf } from '../kinds/index.ts';
 import {
   type Point,
+  type Segment,
   between,
   distance,
   isInside,
@@ -8,7 +9,15 @@ import {
   tolerance,
   isSamePoint,
 } from '../geometry/index.ts';
-import { type FlatState, facetOnModel, facetsAt, foldsOf, toMeasures, toModel } from '../folded/index.ts';
+import {
+  type FlatState,
+  facetOnModel,
+  facetsAt,
+  foldsOf,
+  subtractSegments,
+  toMeasures,
+  toModel,
+} from '../folded/index.ts';
 import { refsOf } from '../kinds/index.ts';
 import { type LineRef, type PointRef, resolvePoint, sayPoint } from '../references/index.ts';
 import { whyNotAt } from '../editing/index.ts';
@@ -45,6 +54,7 @@ export type FindingKind =
   | 'too thick'
   | 'colour'
   | 'scar'
+  | 'there already'
   | 'unequal';
 
 /** Looks a folded sequence through: collapses prepared, marks made, flaps still free, steps that do not lie flat. */
@@ -56,6 +66,7 @@ export function checkSequence(replay: Replay): Finding[] {
   const found = replay.steps.flatMap((step, i) => [
     ...checkNeeds(step),
     ...checkEveryLayer(step, replay),
+    ...checkThere(step),
     ...checkMarks(step, replay),
     ...checkAccess(step, replay.steps.slice(0, i), replay.sequence.points),
     ...checkFlat(step),
@@ -128,6 +139,32 @@ function checkEveryLayer(step: ReplayedStep, replay: Replay): Finding[] {
     },
   ];
 }
+
+/** A crease that is on the paper already, pressed in the same sense: often the image of a crease that is its own. */
+function checkThere({ move, trail, before, number, step }: ReplayedStep): Finding[] {
+  if (move.kind !== 'crease' || move.soft || !trail || trail.creases.length === 0) return [];
+  const lacks = trail.creases.some((c) => {
+    const { sense } = c as { sense?: 'valley' | 'mountain' };
+    const same = before.resting.filter((r) => r.pressed === 'full' && (!sense || r.sense === sense));
+    return subtractSegments(c, same).some((part) => distance(part.from, part.to) > tolerance.alike);
+  });
+  if (lacks) return [];
+  const makers = new Set(
+    before.resting.filter((r) => trail.creases.some((c) => liesOn(r, c))).map((r) => r.step),
+  );
+  return makers.size === 0
+    ? []
+    : [
+        {
+          step: number,
+          kind: 'there already',
+          text: `Step ${number} presses a crease that is there already; ${step.move.kind === 'repeat' ? 'it is its own image, leave this repeat out' : 'leave the step out'}.`,
+        },
+      ];
+}
+
+const liesOn = (a: Segment, b: Segment): boolean =>
+  subtractSegments(a, [b]).reduce((sum, p) => sum + distance(p.from, p.to), 0) < distance(a.from, a.to) / 2;
 
 /** The layer that holds a place of the sheet: by a corner or middle of the sheet it reaches, and its depth. */
 function sayLayerAt(state: FlatState, at: Point): string {

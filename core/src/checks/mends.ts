@@ -15,6 +15,7 @@ export type Mend = { readonly label: string } & (
   | { readonly kind: 'all layers'; readonly steps: readonly string[] }
   | { readonly kind: 'move'; readonly from: number; readonly to: number }
   | { readonly kind: 'side'; readonly mm: number }
+  | { readonly kind: 'take out'; readonly step: string }
   | { readonly kind: 'swap sides' }
   | { readonly kind: 'soft'; readonly step: string }
   | { readonly kind: 'taste'; readonly step: string }
@@ -46,6 +47,8 @@ export function applyMend(plan: Plan, mend: Mend): Plan {
     }
     case 'side':
       return { ...plan, sheet: { ...plan.sheet, sideMm: mend.mm } };
+    case 'take out':
+      return { ...plan, steps: plan.steps.filter((s) => s.id !== mend.step) };
     case 'swap sides':
       return turnSheetOver(plan);
     case 'soft':
@@ -91,6 +94,10 @@ export function findMend(plan: Plan, replay: Replay, finding: Finding, prefix: s
           };
     case 'colour':
       return finding.swaps ? { kind: 'swap sides', label: 'Begin other side up' } : undefined;
+    case 'there already': {
+      const mend: Mend = { kind: 'take out', step: step.step.id, label: 'Leave it out' };
+      return isTakenOutSafely(plan, replay, finding.step) ? mend : undefined;
+    }
     case 'scar':
       return step.step.move.kind === 'crease'
         ? { kind: 'soft', step: step.step.id, label: 'Press it softly' }
@@ -130,6 +137,14 @@ export function findMend(plan: Plan, replay: Replay, finding: Finding, prefix: s
     case 'not flat':
       return undefined;
   }
+}
+
+/** Whether all other steps fold as they did without one. */
+function isTakenOutSafely(plan: Plan, replay: Replay, number: number): boolean {
+  const steps = plan.steps.filter((_, i) => i !== number - 1);
+  const folded = replaySequence({ ...replay.sequence, steps }, replay).steps;
+  const rest = replay.steps.filter((s) => s.number !== number);
+  return folded.every((s, i) => s.refusal === undefined || rest[i]!.refusal !== undefined);
 }
 
 function helps(plan: Plan, replay: Replay, finding: Finding, mend: Mend): boolean {
