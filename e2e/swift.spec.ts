@@ -208,6 +208,25 @@ test('the model is looked at closer by key, wheel and word, and seen whole again
   await expect.poll(widthOf).toBeGreaterThan(whole * 1.9);
 });
 
+test('a place anywhere along an edge is chosen with its share and length shown', async ({ page }) => {
+  await beginWithTwo(page, 'Sedge');
+  await page.keyboard.press('v');
+  const picture = page.getByRole('group', { name: /The model after/ }).first();
+  const placeOf = async (name: string): Promise<[number, number]> => {
+    const kite = picture.getByRole('button', { name, exact: true }).locator('circle').first();
+    const r = (await kite.boundingBox())!;
+    return [r.x + r.width / 2, r.y + r.height / 2];
+  };
+  const [a, b] = [await placeOf('A'), await placeOf('D')];
+  const t = 0.3;
+  await page.mouse.move(a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), { steps: 3 });
+  await expect(page.getByTestId('spot')).toContainText(/^\S+ A–D/);
+  const shown = (await page.getByTestId('spot').locator('text').textContent())!.split(',')[0]!;
+  await page.mouse.down();
+  await page.mouse.up();
+  await expect(page.getByTestId('composer').getByRole('button', { name: shown })).toBeVisible();
+});
+
 test('all keys are listed at ?', async ({ page }) => {
   await page.goto('/plan/demo-heron/folds');
   await expect(page.getByText(/^Step \d+:/).first()).toBeAttached();

@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { findBase, foldBase } from '../src/bases/index.ts';
+import { drawModel } from '../src/drawing/index.ts';
+import { distance } from '../src/geometry/index.ts';
 import type { Move } from '../src/kinds/index.ts';
-import type { PointRef } from '../src/references/index.ts';
-import { replaySequence, stepSchema } from '../src/sequence/index.ts';
+import { type PointRef, resolvePoint } from '../src/references/index.ts';
+import { contextAfter, replaySequence, stepSchema } from '../src/sequence/index.ts';
 import {
   dragGhost,
   listCreases,
@@ -10,6 +12,7 @@ import {
   offerResults,
   proposeMoves,
   proposeTo,
+  placeOnLine,
   readPlace,
   splitIntoStretches,
   tryMove,
@@ -162,6 +165,39 @@ describe('a place that is written', () => {
       fault: 'A length needs a sheet; choose one in Paper, or write a share such as 1/3.',
     });
     for (const text of ['B', 'mid AB', '1/3 A', '1/3 A Z', '1/3 A A', '']) expect(read(text)).toBeUndefined();
+  });
+
+  test('is taken from a press beside an edge or a crease, in hundredths of the way between its named ends', () => {
+    const kite = base('kite');
+    const all = listLandmarks(kite.steps.at(-1)!.after, kite.steps);
+    const edge = { from: [0, 0] as const, to: [1, 0] as const };
+    expect(placeOnLine([0.313, 0.004], [edge], landmarks, 0.02)).toEqual({
+      name: '0.31 A–B',
+      ref: { kind: 'along', from: at('A'), to: at('B'), share: 0.31 },
+      model: [expect.closeTo(0.31, 12), 0],
+      way: 1,
+    });
+    // Too far from every line; at an end; on a line without two points of a name.
+    expect(placeOnLine([0.313, 0.1], [edge], landmarks, 0.02)).toBeUndefined();
+    expect(placeOnLine([0.001, 0], [edge], landmarks, 0.02)).toBeUndefined();
+    expect(placeOnLine([0.3, 0.31], [{ from: [0.3, 0.2], to: [0.3, 0.4] }], landmarks, 0.02)).toBeUndefined();
+    // Every place it gives lies where the engine finds it, also where the paper between two corners is folded.
+    const context = contextAfter(kite, kite.steps.length);
+    const drawn = drawModel(kite.steps.at(-1)!.after).items.flatMap((i) =>
+      i.kind === 'line' ? [{ from: i.from, to: i.to }] : [],
+    );
+    let tried = 0;
+    for (const { from, to } of drawn)
+      for (const t of [0.23, 0.5, 0.81]) {
+        const press = [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])] as const;
+        const found = placeOnLine(press, drawn, all, 0.02);
+        if (!found) continue;
+        tried++;
+        const place = resolvePoint(found.ref, context);
+        expect(place.ok && distance(place.value.model, found.model)).toBeLessThan(1e-9);
+        expect(distance(found.model, press)).toBeLessThan(0.03);
+      }
+    expect(tried).toBeGreaterThan(5);
   });
 
   test('a point is brought to any place of the paper, in a move that folds; off the paper there is none', () => {

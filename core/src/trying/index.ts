@@ -8,5 +8,5 @@ export type { SheetCrease } from './stretches.ts';
 export { listCreases, splitIntoStretches } from './stretches.ts';
 export type { OfferedWay, Proposed } from './trying.ts';
 export type { WrittenPlace } from './place.ts';
-export { readPlace } from './place.ts';
+export { placeOnLine, readPlace } from './place.ts';
 export { dragGhost, listOtherWays, offerResults, proposeMoves, proposeTo, tryMove } from './trying.ts';

@@ -3,7 +3,7 @@ import type { Drawing } from '@jade/core/drawing';
 import type { Bounds, Point } from '@jade/core/geometry';
 import { type DragPhase, DrawingView, type Mark, usePalette } from '../../pictures/index.ts';
 import type { Preview } from '../../engine/index.ts';
-import { Cross, DragGhost, Ghost } from './overlays.tsx';
+import { Cross, DragGhost, Ghost, type Spot, SpotMark } from './overlays.tsx';
 import type { Drag } from './useDrag.ts';
 
 interface ModelPictureProps {
@@ -18,6 +18,8 @@ interface ModelPictureProps {
   readonly preview: Preview | undefined;
   readonly drag: Drag | null;
   readonly refusalAt: Point | undefined;
+  /** The place on a line that a press would take. */
+  readonly spot: Spot | null;
   readonly onMove: (at: Point | null, k: number) => void;
   readonly onZoom: (at: Point, factor: number) => void;
   /** While a fold is composed points are chosen, and dragging shifts the picture; else it moves the paper. */
@@ -53,6 +55,7 @@ export function ModelPicture(props: ModelPictureProps) {
       {(place) => (
         <>
           {preview?.ok && preview.after && <Ghost preview={preview} place={place} />}
+          {props.spot && <SpotMark spot={props.spot} place={place} />}
           {drag && <DragGhost drag={drag} place={place} />}
           {refusalAt && <Cross at={place(refusalAt)} />}
         </>

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
-import type { Point } from '@jade/core/geometry';
+import type { Point, Segment } from '@jade/core/geometry';
 import type { Move } from '@jade/core/kinds';
-import type { Landmark } from '@jade/core/trying';
+import { type Landmark, placeOnLine } from '@jade/core/trying';
 import { useAppDispatch } from '../../state/index.ts';
 import { type LayerTooth, getEngine, useEngine } from '../../engine/index.ts';
 import { facetHovered, freshId, stepSelected, usePlan, usePlanState } from '../../plan/index.ts';
@@ -13,7 +13,7 @@ import { Closer } from './Closer.tsx';
 import { SNAP_PX, keyOfLandmark, toMarks, toPick } from './landmarks.ts';
 import { ModelPicture } from './ModelPicture.tsx';
 import { Proposals } from './Offers.tsx';
-import { Cross } from './overlays.tsx';
+import { Cross, type Spot } from './overlays.tsx';
 import { OnTheWay, STILLS_PX, foldsMany } from './OnTheWay.tsx';
 import { Outcome } from './Outcome.tsx';
 import { Printed } from './Printed.tsx';
@@ -41,6 +41,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   const palette = usePalette();
   const dispatch = useAppDispatch();
   const [near, setNear] = useState<Landmark | null>(null);
+  const [spot, setSpot] = useState<Spot | null>(null);
   const [teeth, setTeeth] = useState<readonly LayerTooth[]>([]);
   const base = composer?.replacing ? composer.replacing - 1 : step;
   const [nextId, setNextId] = useState(() => freshId('s'));
@@ -70,6 +71,7 @@ export function Table({ composer, send, showNames }: TableProps) {
   if (!detail) return <div ref={box} className="flex-1" />;
 
   const authoring = composer !== null;
+  const lines = linesOf(detail.after);
   const hover = (facet: number | null): void => void dispatch(facetHovered(facet));
   const choose = (key: string): void => {
     const landmark = detail.landmarks.find((l) => keyOfLandmark(l) === key);
@@ -98,13 +100,17 @@ export function Table({ composer, send, showNames }: TableProps) {
         });
       if (composer && asksForFlap(composer))
         return askPaper(composer.tool, composer.tool === 'mountain' || composer.options.behind === true, at);
-      const candidates = detail.landmarks.flatMap((l) => (l[frame] ? [{ ...l, at: l[frame] }] : []));
-      const hit = pickNearest(candidates, at, SNAP_PX / k);
-      if (hit) send({ kind: 'point picked', pick: toPick(hit) });
+      const hit = pressed(detail.landmarks, frame, at, k);
+      if (hit) return send({ kind: 'point picked', pick: toPick(hit) });
+      const place = frame === 'model' && placeOnLine(at, lines, detail.landmarks, LINE_PX / k);
+      if (place)
+        send({ kind: 'point picked', pick: { name: place.name, ref: place.ref, model: place.model } });
     };
   const move = (at: Point | null, k: number): void => {
-    const candidates = detail.landmarks.map((l) => ({ ...l, at: l.model }));
-    setNear(at && authoring ? (pickNearest(candidates, at, SNAP_PX / k) ?? null) : null);
+    const hit = at && authoring ? (pressed(detail.landmarks, 'model', at, k) ?? null) : null;
+    setNear(hit);
+    const isOpen = at && authoring && !hit && !asksForFlap(composer);
+    setSpot(isOpen ? (placeOnLine(at, lines, detail.landmarks, LINE_PX / k) ?? null) : null);
   };
   const keepMade = (chosen: Move, how: 'exact' | 'to taste' = 'exact'): void => {
     keep(chosen, how);
@@ -141,6 +147,7 @@ export function Table({ composer, send, showNames }: TableProps) {
         onHover={hover}
         refusalAt={preview?.refusal?.at ?? detail.refusalAt}
         onMove={move}
+        spot={authoring ? spot : null}
         onZoom={closer.zoom}
         onDrag={authoring ? onPan : onDrag}
         {...(authoring ? { choosing: { onMark: choose, onPoint: click('model') } } : {})}
@@ -226,6 +233,32 @@ export function Table({ composer, send, showNames }: TableProps) {
     </div>
   );
 }
+
+/** How near to an edge or a crease a press takes a place on it, in px. */
+const LINE_PX = 9;
+
+/** A share of an edge is taken this near to it, in px: beside it another share can be meant. */
+const SHARE_PX = 7;
+
+/** The landmark a press means: a point that is shown, else a simple share of an edge close by. */
+function pressed(
+  landmarks: readonly Landmark[],
+  frame: 'sheet' | 'model',
+  at: Point,
+  k: number,
+): Landmark | undefined {
+  const within = (rank: Landmark['rank'], px: number): Landmark | undefined =>
+    pickNearest(
+      landmarks.flatMap((l) => (l.rank === rank && l[frame] ? [{ ...l, at: l[frame], own: l }] : [])),
+      at,
+      px / k,
+    )?.own;
+  return within('main', SNAP_PX) ?? within('near', frame === 'model' ? SHARE_PX : SNAP_PX);
+}
+
+/** Edges and creases of a picture, that places can be chosen along. */
+const linesOf = ({ items }: Drawing): readonly Segment[] =>
+  items.flatMap((i) => (i.kind === 'line' ? [{ from: i.from, to: i.to }] : []));
 
 /** A drawing seen whole: while a fold is made the picture does not jump to where it is. */
 const wholeOf = ({ items, bounds }: Drawing): Drawing => ({ items, bounds });

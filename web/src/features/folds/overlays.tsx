@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Drawing } from '@jade/core/drawing';
 import { type Point, distance } from '@jade/core/geometry';
+import type { PointRef } from '@jade/core/references';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { type Preview, useEngine } from '../../engine/index.ts';
@@ -47,6 +48,40 @@ export function DragGhost({ drag, place }: { drag: Drag; place: (p: Point) => Po
         paintOrder="stroke"
       >
         {label}
+      </text>
+    </g>
+  );
+}
+
+/** A place on an edge or a crease: what share of it, by name, and how long that way is in sheet sides. */
+export interface Spot {
+  readonly name: string;
+  readonly model: Point;
+  readonly ref: PointRef;
+  readonly way: number;
+}
+
+/** The place a press would take on a line, with its share and, where a sheet is chosen, its length. */
+export function SpotMark({ spot, place }: { spot: Spot; place: (p: Point) => Point }) {
+  const { unit } = useSettings();
+  const sideMm = useEngine().result?.readings.sideMm;
+  const share = 'share' in spot.ref ? Number(spot.ref.share) : 0;
+  const long = sideMm === undefined ? '' : `, ${toLengthText(share * spot.way * sideMm, unit).text}`;
+  const [x, y] = place(spot.model);
+  return (
+    <g pointerEvents="none" data-testid="spot">
+      <circle cx={x} cy={y} r="4" fill="var(--leaf)" stroke="var(--jade)" strokeWidth="2" />
+      <text
+        x={x + 10}
+        y={y - 8}
+        className="text-[13px] font-semibold"
+        fill="var(--ink)"
+        stroke="var(--leaf)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {spot.name}
+        {long}
       </text>
     </g>
   );
