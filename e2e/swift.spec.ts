@@ -286,6 +286,25 @@ test('ways of a stretch stand side by side, and one is chosen from its column', 
   await saved(page);
 });
 
+test('a stretch is folded on other flaps of the base, as a second way', async ({ page }) => {
+  await page.goto('/plan/demo-heron/folds');
+  await page.getByRole('button', { name: /^Step 32,/ }).click();
+  await expect(page.getByText(/^Step 32:/).first()).toBeAttached();
+  await page.getByRole('button', { name: 'Passage…' }).click();
+  await page.getByRole('button', { name: 'Could other flaps be folded so?' }).click();
+  const offers = page.getByRole('list', { name: 'On other flaps' });
+  await expect(offers.getByRole('img').first()).toBeVisible();
+  await offers.getByRole('button', { name: 'Fold it mirrored in A–C' }).click();
+  await page.getByRole('button', { name: 'Passage…' }).click();
+  await expect(page.getByRole('table', { name: 'Ways side by side' })).toContainText(
+    'On others, mirrored in A–C',
+  );
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect(pleat(page, 'Folds')).toContainText('37, all flat');
+  await saved(page);
+});
+
 test('a fold is opened again by setting it anew on the sheet', async ({ page }) => {
   await beginPlan(page, 'Sallow');
   await page.keyboard.press('Escape');

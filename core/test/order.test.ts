@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { bases, foldBase } from '../src/bases/index.ts';
 import { type DrawItem, drawStep } from '../src/drawing/index.ts';
 import { distance } from '../src/geometry/index.ts';
-import { nameSteps, sayStep } from '../src/sequence/index.ts';
+import { nameSteps, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 
 const stepOf = (id: string, number: number) => {
   const { base, replay } = foldBase(bases.find((b) => b.id === id)!);
@@ -44,5 +44,33 @@ describe('the order in which the creases of a collapse are set', () => {
     const { drawing, says } = stepOf('blintzed-preliminary', 5);
     expect(numbersIn(drawing.items)).toEqual([]);
     expect(says).toBe('Collapse on the 6 creases drawn that meet in the centre O: 4 mountain and 2 valley.');
+  });
+});
+
+describe('what is held', () => {
+  const { at, through, writeStep } = write;
+  const edge = through(at('A'), at('B'));
+
+  test('a point a crease turns about has the ring of a held point; one that is free has none', () => {
+    const fold = (by: 'through' | 'square') =>
+      writeStep(by, {
+        kind: 'fold',
+        sense: 'valley',
+        line: {
+          kind: 'landing',
+          from: at('C'),
+          on: edge,
+          by: by === 'through' ? { kind: 'through', at: at('mid DA') } : { kind: 'square', to: edge },
+          which: 0,
+        },
+        flap: [at('C')],
+        layers: 'flap',
+      });
+    const holdsOf = (by: 'through' | 'square') => {
+      const { steps } = replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [fold(by)] });
+      return drawStep(steps[0]!, new Map()).items.flatMap((i) => (i.kind === 'hold' ? [i.at] : []));
+    };
+    expect(holdsOf('through')).toEqual([[0, 0.5]]);
+    expect(holdsOf('square')).toEqual([]);
   });
 });

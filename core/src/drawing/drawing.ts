@@ -31,7 +31,7 @@ import {
   stackOrder,
 } from '../folded/index.ts';
 import type { MoveTrace } from '../moves/index.ts';
-import type { StepNames } from '../references/index.ts';
+import { type PointRef, type StepNames, resolvePoint } from '../references/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { cornersOf, outlineOf } from '../sheet/index.ts';
 import { focusOf } from './focus.ts';
@@ -291,7 +291,11 @@ interface MoveLook {
   readonly least: number;
 }
 
-function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least }: MoveLook): DrawItem[] {
+function drawMove(
+  { move, trace, before }: ReplayedStep,
+  bounds: Bounds,
+  { ticks, least }: MoveLook,
+): DrawItem[] {
   const width = bounds.maxX - bounds.minX;
   const middle: Point = [(bounds.minX + bounds.maxX) / 2, bounds.minY - width * 0.06];
   const notation = specOf(move).draw(move);
@@ -330,12 +334,19 @@ function drawMove({ move, trace }: ReplayedStep, bounds: Bounds, { ticks, least 
     ...(block ? [{ kind: 'arrow' as const, style: block, ...way, bend: 0 }] : []),
     ...(trace.crossing ? [{ kind: 'square' as const, at: trace.crossing, along: trace.line.normal }] : []),
     ...(equal ? equalParts(equal, trace) : []),
+    ...(notation.holds ?? []).flatMap((ref): DrawItem[] => holdAt(ref, before)),
     ...(notation.numbered ? numberCreases(trace.chords) : []),
   ];
 }
 
 /** More arrows of one collapse cross each other and its creases; the numbers and the stops on its way show it then. */
 const MOST_ARROWS = 4;
+
+/** A point that is held, where it is one of the sheet. */
+function holdAt(ref: PointRef, state: FlatState): DrawItem[] {
+  const found = resolvePoint(ref, { state, points: {}, trails: new Map(), numbers: new Map() });
+  return found.ok ? [{ kind: 'hold', at: found.value.model }] : [];
+}
 
 /** A line made longer about its middle where it is too short. */
 function stretched({ from, to }: Segment, least: number): Segment {

@@ -16,6 +16,7 @@ export type { SvgOptions, Palette } from './svg.ts';
 export {
   NEW,
   SHADE_PER_LAYER,
+  HOLD_SIZE,
   NUMBER_SIZE,
   WHOLE_WEIGHT,
   arrowPath,

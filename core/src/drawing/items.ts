@@ -45,6 +45,11 @@ export type DrawItem =
       readonly parts: number;
     }
   | {
+      /** Paper that is held down here while the rest is folded. */
+      readonly kind: 'hold';
+      readonly at: Point;
+    }
+  | {
       /** When a crease of a collapse is set, among the others; those of one number together. */
       readonly kind: 'number';
       readonly at: Point;

@@ -113,6 +113,8 @@ interface Look {
 const FONT = 13;
 /** Size of the numbers on the creases of a collapse, in px. */
 export const NUMBER_SIZE = 11;
+/** Radius of the ring round a point that is held, in px. */
+export const HOLD_SIZE = 8;
 
 const renderItems = (items: readonly DrawItem[], frame: Frame, look: Look): string =>
   items.map((item) => renderItem(item, frame.place, look)).join('\n');
@@ -159,6 +161,10 @@ function renderItem(item: DrawItem, place: Frame['place'], { palette, weight }: 
     case 'square': {
       const [from, to] = [place(item.at), place([item.at[0] + item.along[0], item.at[1] + item.along[1]])];
       return `<path d="${squarePath(from, [to[0] - from[0], to[1] - from[1]])}" fill="none" stroke="${palette.ink}" stroke-width="1"/>`;
+    }
+    case 'hold': {
+      const [x, y] = place(item.at).map((v) => v.toFixed(1));
+      return `<circle cx="${x}" cy="${y}" r="${HOLD_SIZE}" fill="none" stroke="${palette.ink}" stroke-width="1.4"/><circle cx="${x}" cy="${y}" r="${HOLD_SIZE * 0.35}" fill="${palette.ink}"/>`;
     }
     case 'number': {
       const [x, y] = place(item.at).map((v) => v.toFixed(1));

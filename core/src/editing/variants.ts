@@ -48,16 +48,20 @@ export interface VariantAsk {
   /** Name of the way folded so far, and of the new one, which begins as its copy. */
   readonly name: string;
   readonly newName: string;
+  /** The new way, where it is no mere copy: a step for each of the stretch, by the same ids. */
+  readonly steps?: readonly Step[];
 }
 
 /** Gives a stretch a second way; the new one is chosen and can be edited, the first one waits as it was. */
-export function beginVariant(plan: Plan, { id, first, last, name, newName }: VariantAsk): Plan {
+export function beginVariant(plan: Plan, { id, first, last, name, newName, steps }: VariantAsk): Plan {
   const stretch = plan.steps.slice(first - 1, last);
   if (stretch.length === 0) return plan;
   const waiting = stretch.map((s) => ({ ...s, variant: null }));
   return {
     ...plan,
-    steps: plan.steps.map((s, i) => (i >= first - 1 && i < last ? { ...s, variant: id } : s)),
+    steps: plan.steps.map((s, i) =>
+      i >= first - 1 && i < last ? { ...(steps?.[i - first + 1] ?? s), variant: id } : s,
+    ),
     alternatives: [
       ...plan.alternatives,
       {

@@ -3,7 +3,7 @@ import { creaseAlong } from '../moves/index.ts';
 import { type Names, type PointRef, lineRefSchema, sayFoldLine, shortPoint } from '../references/index.ts';
 import { flap, pair, points, sense } from './fields.ts';
 import { allMethods } from './methods.ts';
-import { defineKind, halves, nothing, nothingBefore, oneResult, wrap } from './spec.ts';
+import { defineKind, halves, nothing, nothingBefore, oneResult, pivots, wrap } from './spec.ts';
 import { behindAsk, isBehind, senseOf } from './tools.ts';
 
 const schema = z.strictObject({
@@ -64,7 +64,13 @@ export const crease = defineKind(schema, {
       : [{ words: 'through all layers', move: { ...move, through: 'all' as const } }]),
     ...(move.span ? [{ words: 'along the whole line', move: { ...move, span: null } }] : []),
   ],
-  draw: (move) => ({ line: move.sense, arrow: 'fold-unfold', block: null, equal: halves(move.line) }),
+  draw: (move) => ({
+    line: move.sense,
+    arrow: 'fold-unfold',
+    block: null,
+    equal: halves(move.line),
+    holds: pivots(move.line),
+  }),
   minutes: 0.8,
   difficulty: 0,
   leaves: 'crease',

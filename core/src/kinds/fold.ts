@@ -3,7 +3,7 @@ import { foldOver } from '../moves/index.ts';
 import { type Names, type PointRef, lineRefSchema, sayFoldLine, sayPoint } from '../references/index.ts';
 import { flap, layers, picks, points, sense } from './fields.ts';
 import { allMethods } from './methods.ts';
-import { atOtherPlace, defineKind, drawn, nothing, nothingBefore, oneResult, wrap } from './spec.ts';
+import { atOtherPlace, defineKind, drawn, nothing, nothingBefore, oneResult, pivots, wrap } from './spec.ts';
 import {
   type Recalled,
   type ToolSpec,
@@ -109,7 +109,7 @@ export const fold = defineKind(schema, {
       : [{ words: 'as a valley fold', move: { ...move, sense: 'valley' as const } }]),
     ...(move.tuck ? [{ words: 'without tucking in', move: { ...move, tuck: false } }] : []),
   ],
-  draw: (move) => drawn(move.sense),
+  draw: (move) => ({ ...drawn(move.sense), holds: [...pivots(move.line), ...move.hold] }),
   minutes: 1.2,
   difficulty: 0,
   leaves: 'crease',

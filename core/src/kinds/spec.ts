@@ -42,6 +42,8 @@ export type Notation =
       readonly block: 'push' | 'pull' | null;
       /** Parts drawn as equal: along the way of the point that is brought, or from crease to crease on. */
       readonly equal: { readonly along: 'the way' | 'the creases'; readonly parts: number } | null;
+      /** Points that are held down while it is folded. */
+      readonly holds?: readonly PointRef[];
       /** Its creases carry the numbers in which they are set. */
       readonly numbered?: boolean;
     };
@@ -165,6 +167,10 @@ export const otherSense = (sense: 'valley' | 'mountain'): 'valley' | 'mountain' 
 export const otherLayers = (layers: 'flap' | 'all'): 'flap' | 'all' => (layers === 'flap' ? 'all' : 'flap');
 export const sayLayers = (layers: 'flap' | 'all'): string =>
   layers === 'flap' ? 'the flap alone' : 'all layers';
+
+/** The point a crease turns about is held while the other is brought to its line. */
+export const pivots = (line: LineRef): readonly PointRef[] =>
+  line.kind === 'landing' && line.by.kind === 'through' ? [line.by.at] : [];
 
 /** A halving mark makes the way of its point two equal parts. */
 export const halves = (line: LineRef): { readonly along: 'the way'; readonly parts: 2 } | null =>

@@ -7,6 +7,8 @@ export { listLandmarks, placesMade } from './landmarks.ts';
 export type { SheetCrease } from './stretches.ts';
 export { listCreases, splitIntoStretches } from './stretches.ts';
 export type { OfferedWay, Proposed } from './trying.ts';
+export type { Swapped } from './swaps.ts';
+export { swapFlaps } from './swaps.ts';
 export type { WrittenPlace } from './place.ts';
 export { placeOnLine, readPlace } from './place.ts';
 export { dragGhost, listOtherWays, offerResults, proposeMoves, proposeTo, tryMove } from './trying.ts';

@@ -117,7 +117,7 @@ function wordOf(move: Move): string {
   return 'layers' in move && move.layers === 'all' ? `${word}, all layers` : word;
 }
 
-const isSameState = (a: FlatState, b: FlatState): boolean =>
+export const isSameState = (a: FlatState, b: FlatState): boolean =>
   a.facets.length === b.facets.length &&
   a.resting.length === b.resting.length &&
   a.order.every((o, i) => o === b.order[i]) &&

@@ -10,6 +10,7 @@ export type {
   BaseCard,
   BaseSheet,
   ComparedWay,
+  SwapOffer,
   TasteReading,
   Silhouette,
 } from './protocol.ts';

@@ -12,7 +12,8 @@ import type { BaseRow, Readings, RulePrice, StepReading, WayReading } from '@jad
 import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
-import type { SheetShape } from '@jade/core/sheet';
+import type { Step } from '@jade/core/sequence';
+import type { SheetShape, SheetSymmetry } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
 
 /** What the worker needs to compute a plan. */
@@ -55,6 +56,13 @@ export interface StepDetail {
   readonly reading?: StepReading;
   readonly landmarks: readonly Landmark[];
   readonly refusalAt?: Point;
+}
+
+/** A stretch on other flaps: by which symmetry, its steps, and the model at the end. */
+export interface SwapOffer {
+  readonly map: SheetSymmetry;
+  readonly steps: readonly Step[];
+  readonly drawing: Drawing;
 }
 
 export interface Preview {
@@ -183,6 +191,8 @@ export interface Engine {
   ): (ToolCrease & { readonly key: string })[];
   /** Every result the move can have, where it has more than one. */
   offerResults(before: number, move: Move): OfferedPicture[];
+  /** A stretch of steps on other flaps of the base, where every step then folds. */
+  swapFlaps(first: number, last: number): readonly SwapOffer[];
   /** Other ways of asking for a move that the paper allows. */
   listOtherWays(before: number, move: Move): readonly Proposal[];
   /** Where a point dragged to a place would bring its flap: outlines of the moved paper. */

@@ -12,6 +12,7 @@ import {
   proposeMoves,
   proposeTo,
   splitIntoStretches,
+  swapFlaps,
   tryMove,
 } from '@jade/core/trying';
 import type { Engine, Preview, Proposal } from './protocol.ts';
@@ -25,6 +26,7 @@ type Answers = Pick<
   | 'splitCreases'
   | 'listOtherWays'
   | 'offerResults'
+  | 'swapFlaps'
   | 'proposeMoves'
   | 'proposeTo'
   | 'dragGhost'
@@ -67,6 +69,14 @@ export const trialAnswers = (open: OpenPlan): Answers => ({
       ? offerResults(open.replay, before, move).map(({ state, picks }) => ({
           picks,
           drawing: drawModel(state, 0),
+        }))
+      : [],
+  swapFlaps: (first, last) =>
+    open.replay
+      ? swapFlaps(open.replay, first, last).map(({ map, steps, after }) => ({
+          map,
+          steps,
+          drawing: drawModel(after, 0),
         }))
       : [],
   proposeMoves: (before, from, to) =>

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import {
+  HOLD_SIZE,
   NEW,
   NUMBER_SIZE,
   SHADE_PER_LAYER,
@@ -74,6 +75,15 @@ export const Item = memo(function Item({ item, place, palette, weight, lit, onHo
           strokeWidth="1"
           pointerEvents="none"
         />
+      );
+    }
+    case 'hold': {
+      const [cx, cy] = place(item.at);
+      return (
+        <g pointerEvents="none">
+          <circle cx={cx} cy={cy} r={HOLD_SIZE} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
+          <circle cx={cx} cy={cy} r={HOLD_SIZE * 0.35} fill="var(--ink)" />
+        </g>
       );
     }
     case 'number': {

@@ -2,12 +2,13 @@ import { useEffect, useState } from 'react';
 import { type LastChoice, beginVariant, chooseVariant, settleVariant } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
-import { type ComparedWay, getEngine, useEngine } from '../../engine/index.ts';
+import { type ComparedWay, type SwapOffer, getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useChange, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { TextField } from '../../ui/index.ts';
 import type { Range } from './PassageLeaf.tsx';
+import { sayMap } from './RepeatLeaf.tsx';
 
 /** A stretch that has several ways, side by side with what each costs; one without is given a second. */
 export function Ways({ step, range, onClose }: { step: number; range: Range; onClose: () => void }) {
@@ -56,6 +57,7 @@ export function Ways({ step, range, onClose }: { step: number; range: Range; onC
           Begin the other way
         </button>
       </div>
+      {!taken && <OtherFlaps range={range} onClose={onClose} />}
       <p className="note mt-1">
         {taken
           ? 'These steps are already part of another way or of a repeated passage; choose others.'
@@ -64,6 +66,60 @@ export function Ways({ step, range, onClose }: { step: number; range: Range; onC
             : 'The other way begins as a copy; change it as you like. Either can be taken at any time.'}
       </p>
     </section>
+  );
+}
+
+/** The stretch on other flaps of the base, where its symmetry allows: a picture of each, to be taken as a second way. */
+function OtherFlaps({ range, onClose }: { range: Range; onClose: () => void }) {
+  const change = useChange();
+  const palette = usePalette();
+  const [offers, setOffers] = useState<readonly SwapOffer[] | 'asked'>();
+  const look = (): void => {
+    setOffers('asked');
+    void getEngine().swapFlaps(range.first, range.last).then(setOffers);
+  };
+  const take = ({ map, steps }: SwapOffer): void => {
+    const ask = { id: freshId('w'), ...range, name: 'On its flaps', newName: `On others, ${sayMap(map)}` };
+    change((p) => beginVariant(p, { ...ask, steps }));
+    onClose();
+  };
+  if (offers === undefined)
+    return (
+      <button type="button" className="act mt-2 block" onClick={look}>
+        Could other flaps be folded so?
+      </button>
+    );
+  if (offers === 'asked')
+    return (
+      <p className="note mt-2" role="status">
+        Folding it on every other flap …
+      </p>
+    );
+  if (offers.length === 0)
+    return (
+      <p className="note mt-2" role="status">
+        On no other flap do these steps and all after them fold.
+      </p>
+    );
+  return (
+    <ul aria-label="On other flaps" className="mt-3 flex flex-wrap gap-4">
+      {offers.map((offer) => (
+        <li key={JSON.stringify(offer.map)} className="text-[14px]">
+          <DrawingView
+            drawing={offer.drawing}
+            palette={palette}
+            width={130}
+            height={100}
+            margin={8}
+            weight={0.6}
+            title={`The model at the end, ${sayMap(offer.map)}`}
+          />
+          <button type="button" className="act block" onClick={() => take(offer)}>
+            Fold it {sayMap(offer.map)}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
