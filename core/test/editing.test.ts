@@ -20,6 +20,7 @@ import {
 import { buildHeronPlan, buildMothPlan, buildOwlPlan } from '../src/demo/index.ts';
 import { toMeasures } from '../src/folded/index.ts';
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
+import { readLengths } from '../src/readings/index.ts';
 import { type Replay, type Step, nameSteps, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 
 const { at, along, through, onto, writeStep } = write;
@@ -383,6 +384,21 @@ describe('lengths at a step', () => {
       false,
       false,
     ]);
+  });
+
+  test('are read on the sheet of the plan and on another, what is kept in mm the same on both', () => {
+    const read = (step: Step, wantedMm?: number) =>
+      readLengths(replaySequence({ sheet: { kind: 'square' }, points: {}, steps: [step] }), 1, 150, wantedMm);
+    const long = 0.4 * Math.SQRT1_2 * 150;
+    const grown = read(cut(0.4, false), 300);
+    expect(grown.otherMm).toBe(300);
+    expect(grown.lengths).toEqual([
+      { hereMm: expect.closeTo(long, 9), thereMm: expect.closeTo(2 * long, 9) },
+    ]);
+    expect(read(cut(0.4, true), 300).lengths[0]!.thereMm).toBeCloseTo(long, 9);
+    // Without another sheet that is wanted, one a quarter larger; a written fraction is no length.
+    expect(read(cut(0.4, false)).otherMm).toBe(187.5);
+    expect(read(cut('2/5', false)).lengths).toEqual([]);
   });
 
   test('there and back again the plan is what it was; a hem keeps its width', () => {

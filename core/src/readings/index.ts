@@ -31,3 +31,5 @@ export type { RulePrice } from './price.ts';
 export { priceOfRules } from './price.ts';
 export type { WayReading } from './compare.ts';
 export { compareWays } from './compare.ts';
+export type { StepLength } from './lengths.ts';
+export { readLengths } from './lengths.ts';

@@ -1,7 +1,15 @@
 import { checkSequence, checkWanted, findMend, judgeColours, zoneOnSheet } from '@jade/core/checks';
 import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
-import { compareWays, priceOfRules, readLater, readStep, sayGap, sayUse } from '@jade/core/readings';
+import {
+  compareWays,
+  priceOfRules,
+  readLater,
+  readLengths,
+  readStep,
+  sayGap,
+  sayUse,
+} from '@jade/core/readings';
 import { specOf } from '@jade/core/kinds';
 import { moveWord, nameSteps, sayStep } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
@@ -82,8 +90,12 @@ export const planAnswers = (open: OpenPlan): Answers => ({
         open.input.settings.limits,
         later,
       );
+    const { sideMm, wanted } = open.readings;
+    const lengths =
+      sideMm === undefined ? undefined : readLengths(open.replay, shown, sideMm, wanted?.sideMm);
     return {
       number: shown,
+      ...(lengths && lengths.lengths.length > 0 ? { lengths } : {}),
       gap: sayGap(reading?.gapMm, later, open.input.settings.unit),
       use: step ? sayUse(later, step.step.tolerance.kind === 'taste') : '',
       sentence: step

@@ -8,7 +8,7 @@ import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { PlayedStep } from '@jade/core/play';
-import type { BaseRow, Readings, RulePrice, StepReading, WayReading } from '@jade/core/readings';
+import type { BaseRow, Readings, RulePrice, StepLength, StepReading, WayReading } from '@jade/core/readings';
 import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
@@ -50,6 +50,8 @@ export interface StepDetail {
   readonly gap: string;
   /** Why the step must be folded exactly, or that it need not. */
   readonly use: string;
+  /** Its lengths on the sheet of the plan and on another; missing without a sheet or a length. */
+  readonly lengths?: { readonly otherMm: number; readonly lengths: readonly StepLength[] };
   readonly before: Drawing;
   readonly after: Drawing;
   readonly sheet: Drawing;

@@ -2,8 +2,11 @@ import { useEffect, useState } from 'react';
 import { hasLengths, whyNotAt } from '@jade/core/editing';
 import { type Tool, specOf, toolOf } from '@jade/core/kinds';
 import { stepsThatUse } from '@jade/core/sequence';
+import { toLengthText } from '@jade/core/units';
+import { useEngine } from '../../engine/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
+import { useSettings } from '../../records/index.ts';
 import { TextField } from '../../ui/index.ts';
 import { Exactness } from './Exactness.tsx';
 import { isTyping } from '../../stage/index.ts';
@@ -87,6 +90,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
             onChange={() => edit((p) => void (p.steps[step - 1]!.keepsMm = !own.keepsMm))}
           />{' '}
           stays in mm
+          <Lengths />
         </label>
       )}
       {tool && (
@@ -147,5 +151,19 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
       {leaf === 'repeat' && <RepeatLeaf step={step} onClose={() => setLeaf(null)} />}
       {leaf === 'passage' && <PassageLeaf step={step} onClose={() => setLeaf(null)} />}
     </div>
+  );
+}
+
+/** The lengths of the step on the sheet of the plan and on another. */
+function Lengths() {
+  const lengths = useEngine().detail?.lengths;
+  const { unit } = useSettings();
+  if (!lengths) return null;
+  const say = (mm: number): string => toLengthText(mm, unit).text;
+  const [first] = lengths.lengths;
+  return (
+    <span className="note whitespace-nowrap">
+      {say(first!.hereMm)} here, {say(first!.thereMm)} on a {say(lengths.otherMm)} sheet
+    </span>
   );
 }
