@@ -70,3 +70,20 @@ export { TooManyCrossings, planarize, walkFaces } from './planar.ts';
 export type { ExactNumber } from './exact.ts';
 export { readExact, readExpression, toExactText } from './exact.ts';
 export { tolerance } from './tolerance.ts';
+export type { Motion, Spot } from './space.ts';
+export {
+  apartIn,
+  atRest,
+  chain,
+  inner,
+  lengthOf,
+  minus,
+  moveBy,
+  outer,
+  plus,
+  rotationOnto,
+  rotationRound,
+  times,
+  turnWith,
+  unitOf,
+} from './space.ts';

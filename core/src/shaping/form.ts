@@ -1,0 +1,115 @@
+import {
+  type Motion,
+  type Point,
+  type Spot,
+  apply,
+  atRest,
+  chain as after,
+  isInside,
+  moveBy,
+  rotationRound,
+} from '../geometry/index.ts';
+import { type FlatState, facetOnSheet, stackOrder } from '../folded/index.ts';
+
+/** A turn of paper about a line of the flat model; the part on the left of the line's direction rises where it is positive. */
+export interface Hinge {
+  readonly from: Point;
+  readonly to: Point;
+  readonly radians: number;
+  /** The shaping step it belongs to. */
+  readonly step: string;
+}
+
+/** A flat piece of paper: a facet of the last flat state, or a part of one. Corners go round as on the sheet. */
+export interface Piece {
+  readonly facet: number;
+  readonly sheet: readonly Point[];
+  /** The same corners where they lie in the flat model. */
+  readonly model: readonly Point[];
+  /** The turns that carry it, outermost first: numbers into the form's hinges. */
+  readonly plate: readonly number[];
+}
+
+/**
+ * The figure in space: the last flat state, its facets cut further, each piece carried by a chain of turns about lines of the
+ * flat model. A piece lies at hinge[c0] . hinge[c1] ... (flat point, 0). Lengths in sheet sides.
+ */
+export interface Form {
+  readonly state: FlatState;
+  /** How deep each facet lies, bottom up, from 0. */
+  readonly levels: readonly number[];
+  readonly hinges: readonly Hinge[];
+  readonly pieces: readonly Piece[];
+  /** Edge lengths are those of the sheet; false for forms a solver made, with the largest strain. */
+  readonly exact: true | { readonly strain: number };
+}
+
+/** The figure as it lies flat. */
+export function flatForm(state: FlatState): Form {
+  return {
+    state,
+    levels: levelsOf(state),
+    hinges: [],
+    pieces: state.facets.map(({ placement }, facet): Piece => {
+      const sheet = facetOnSheet(state, facet);
+      return { facet, sheet, model: sheet.map((p) => apply(placement, p)), plate: [] };
+    }),
+    exact: true,
+  };
+}
+
+/** How deep each facet lies; where layers overlap in a ring, by how many it lies over. */
+function levelsOf(state: FlatState): number[] {
+  const stack = stackOrder(state);
+  if (stack) return stack.level;
+  const n = state.facets.length;
+  return state.facets.map((_, f) => state.facets.filter((_g, g) => state.order[f * n + g] === 1).length);
+}
+
+/** The motion of a hinge alone. */
+export const motionOf = ({ from, to, radians }: Hinge): Motion =>
+  rotationRound([from[0], from[1], 0], [to[0] - from[0], to[1] - from[1], 0], radians);
+
+/** Motions of all plates of a form, by their chains. */
+export class Plates {
+  private readonly known = new Map<string, Motion>([['', atRest]]);
+  private readonly form: Form;
+
+  constructor(form: Form) {
+    this.form = form;
+  }
+
+  of(plate: readonly number[]): Motion {
+    const key = plate.join();
+    const known = this.known.get(key);
+    if (known) return known;
+    const motion = after(this.of(plate.slice(0, -1)), motionOf(this.form.hinges[plate.at(-1)!]!));
+    this.known.set(key, motion);
+    return motion;
+  }
+}
+
+/** Corners of every piece in space, in its order; the viewer looks against z. */
+export function placeForm(form: Form): Spot[][] {
+  const plates = new Plates(form);
+  return form.pieces.map((piece) => {
+    const motion = plates.of(piece.plate);
+    return piece.model.map(([x, y]) => moveBy(motion, [x, y, 0]));
+  });
+}
+
+/** Pieces that hold a material point (several where it lies on an edge). */
+export const piecesAt = (form: Form, pointOnSheet: Point): number[] =>
+  form.pieces.flatMap(({ sheet }, i) => (isInside(sheet, pointOnSheet, 1e-8) ? [i] : []));
+
+/** Where a material point is in space; undefined off the sheet. */
+export function spotOf(form: Form, pointOnSheet: Point, plates = new Plates(form)): Spot | undefined {
+  const piece = form.pieces[piecesAt(form, pointOnSheet)[0] ?? -1];
+  if (!piece) return undefined;
+  const [x, y] = apply(form.state.facets[piece.facet]!.placement, pointOnSheet);
+  return moveBy(plates.of(piece.plate), [x, y, 0]);
+}
+
+/** True where a plate is another, or hangs on it. */
+export const hangsOn = (plate: readonly number[], on: readonly number[]): boolean =>
+  on.every((hinge, i) => plate[i] === hinge);
