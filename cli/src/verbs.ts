@@ -4,12 +4,14 @@ import { exportVerbs } from './exports.ts';
 import { markVerbs } from './marks.ts';
 import { patternVerbs } from './patterns.ts';
 import { planVerbs } from './plans.ts';
+import { poseVerbs } from './pose.ts';
 import type { Verb } from './verb.ts';
 
 /** All verbs, in the order they are listed. */
 export const verbs: Record<string, Verb> = {
   ...patternVerbs,
   ...planVerbs,
+  ...poseVerbs,
   ...designVerbs,
   ...markVerbs,
   ...exportVerbs,

@@ -200,7 +200,8 @@ describe('the shortest fold and the edge a form opens at', () => {
 describe('grain in curved limbs', () => {
   const wet: Plan = {
     ...heronPlan,
-    finish: { ...heronPlan.finish, wetFolded: true, notes: [{ id: 'n', text: 'Curve the neck', range: '' }] },
+    shaping: [{ id: 'n', act: { kind: 'hand', text: 'Curve the neck', range: '' }, note: '' }],
+    finish: { ...heronPlan.finish, wetFolded: true },
   };
 
   test('on a square a corner lies at 45 degrees to the grain, however the piece is cut', () => {

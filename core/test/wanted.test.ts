@@ -264,7 +264,7 @@ describe('the finished plans of the cast', () => {
       expect([plan.brief.target.mm, plan.brief.date, plan.baseId, plan.sheet.sideMm].includes(null)).toBe(
         false,
       );
-      expect(plan.finish.notes.length).toBeGreaterThan(0);
+      expect(plan.shaping.length).toBeGreaterThan(0);
     },
   );
 });

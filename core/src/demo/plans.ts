@@ -1,5 +1,6 @@
 import { findBase } from '../bases/index.ts';
 import { type Plan, buildPlan } from '../plan/index.ts';
+import { shapingStepSchema } from '../shaping/index.ts';
 import { stepSchema } from '../sequence/index.ts';
 import { buildOwlSteps } from './owl-steps.ts';
 import { cast, paperFrom, showDate } from './troupe.ts';
@@ -43,6 +44,11 @@ export function buildOwlPlan(): Plan {
     baseId: 'kite',
     marks: [{ id: 'wing', edge: 'AB', top: 1, bottom: 8, construction: 'halving' }],
     steps: buildOwlSteps(),
+    shaping: [
+      ['wings', 'Round the wings over a pencil', 'a little, to taste'],
+      ['face', 'Lift the rim of the face off the body', '1 to 3 mm'],
+      ['stand', 'Bend the tail back until the owl leans on it', '20 to 35 degrees'],
+    ].map(([id, text, range]) => shapingStepSchema.parse({ id, act: { kind: 'hand', text, range } })),
     finish: {
       spine: null,
       openedDegrees: null,
@@ -60,11 +66,7 @@ export function buildOwlPlan(): Plan {
           frame: 'model',
         },
       ],
-      notes: [
-        { id: 'wings', text: 'Round the wings over a pencil', range: 'a little, to taste' },
-        { id: 'face', text: 'Lift the rim of the face off the body', range: '1 to 3 mm' },
-        { id: 'stand', text: 'Bend the tail back until the owl leans on it', range: '20 to 35 degrees' },
-      ],
+      posture: 'stands',
       wetFolded: false,
       tools: ['knife'],
     },

@@ -1,6 +1,7 @@
 import { beginVariant } from '../editing/index.ts';
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
 import type { PointRef } from '../references/index.ts';
+import { type WrittenAct, shapingStepSchema } from '../shaping/index.ts';
 import { write } from '../sequence/index.ts';
 import type { Figure } from '../parts/index.ts';
 import { castFigures } from './cast/index.ts';
@@ -29,6 +30,9 @@ interface Decided {
   readonly pairs?: readonly (readonly [string, string])[];
   readonly baseId: string;
   readonly feet: readonly [PointRef, PointRef] | null;
+  /** Shaping the engine makes, before what is done by hand. */
+  readonly shaping?: readonly { readonly id: string; readonly act: WrittenAct }[];
+  readonly posture?: Plan['finish']['posture'];
   readonly notes: readonly (readonly [text: string, range: string])[];
   readonly wetFolded?: boolean;
   readonly tools: Plan['finish']['tools'];
@@ -96,11 +100,17 @@ function buildFinished(decided: Decided): Plan {
     baseId: decided.baseId,
     points: figure.points,
     steps: [...figure.steps, ...(figure.stands === 0 ? [] : [stand])],
+    shaping: [
+      ...(decided.shaping ?? []).map(({ id, act }) => shapingStepSchema.parse({ id, act })),
+      ...decided.notes.map(([text, range], i) =>
+        shapingStepSchema.parse({ id: `note-${i + 1}`, act: { kind: 'hand', text, range } }),
+      ),
+    ],
     finish: {
       feet: decided.feet && [...decided.feet],
       spine: null,
       openedDegrees: null,
-      notes: decided.notes.map(([text, range], i) => ({ id: `note-${i + 1}`, text, range })),
+      posture: decided.posture ?? 'stands',
       wetFolded: decided.wetFolded ?? false,
       tools: decided.tools,
     },

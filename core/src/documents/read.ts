@@ -7,7 +7,19 @@ import { type DocumentKind, type DocumentOf, type Lift, kindOf } from './kinds.t
 export const DOCUMENT_VERSION = PLAN_VERSION;
 
 /** The lift at place n - 1 turns documents of version n into version n + 1; there is one for each older version. */
-export const ladder: readonly Lift[] = [];
+export const ladder: readonly Lift[] = [{ plan: notesToShaping }];
+
+/** Version 2: what was noted of the finish becomes shaping by hand, at the same place in the order. */
+function notesToShaping(plan: Record<string, unknown>): Record<string, unknown> {
+  if (!isRaw(plan.finish)) return plan;
+  const { notes, ...finish } = plan.finish;
+  const shaping = (Array.isArray(notes) ? notes : []).map((note: unknown): unknown => {
+    if (!isRaw(note)) return note;
+    const { id, ...act } = note;
+    return { id, act: { kind: 'hand', ...act } };
+  });
+  return { ...plan, finish, shaping };
+}
 
 const isRaw = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

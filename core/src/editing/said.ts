@@ -17,6 +17,7 @@ const PARTS: Readonly<Record<Exclude<keyof Plan, 'steps'>, string>> = {
   alternatives: 'the ways that wait',
   zones: 'the parts without creases',
   sizeStep: 'the step that is measured',
+  shaping: 'the shaping',
   finish: 'the finish',
 };
 

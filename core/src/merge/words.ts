@@ -55,7 +55,7 @@ const LISTS: Readonly<Record<string, string>> = {
   repeats: 'Repeat',
   alternatives: 'Alternative',
   'brief.sides': 'Side that shows on',
-  'finish.notes': 'Note of the finish',
+  shaping: 'Shaping step',
   paper: 'Paper',
   limits: 'Limit',
   sigma: 'Slip',

@@ -52,6 +52,7 @@ export function buildPlan(name: string): Plan {
     repeats: [],
     alternatives: [],
     sizeStep: null,
-    finish: { feet: null, spine: null, openedDegrees: null, notes: [], wetFolded: false, tools: [] },
+    shaping: [],
+    finish: { feet: null, spine: null, openedDegrees: null, posture: 'stands', wetFolded: false, tools: [] },
   };
 }

@@ -2,11 +2,15 @@ import { z } from 'zod';
 import { isColour } from '../colour/index.ts';
 import { figureSchema } from '../parts/index.ts';
 import { pointRefSchema } from '../references/index.ts';
+import { shapingStepSchema } from '../shaping/index.ts';
 import { alternativesSchema, namedPointsSchema, repeatRunsSchema, stepSchema } from '../sequence/index.ts';
 
 /** Version of the saved document; raise it together with a migration in read.ts. */
-export const PLAN_VERSION = 1;
+export const PLAN_VERSION = 2;
 export const PLAN_FORMAT = 'jade-kite-plan';
+
+/** Most shaping steps a plan keeps; a figure in space of more cannot be followed at the bench. */
+const MOST_SHAPING = 80;
 
 const id = z.string().min(1).max(60);
 const text = (most: number) => z.string().max(most);
@@ -81,7 +85,8 @@ const finishSchema = z.strictObject({
   spine: z.tuple([pointRefSchema, pointRefSchema]).nullable().default(null),
   /** The angle the halves are opened to along the spine; null where the model lies flat. */
   openedDegrees: z.number().min(0).max(180).nullable().default(null),
-  notes: z.array(z.strictObject({ id, text: text(400), range: text(80) })).max(60),
+  /** How the finished figure is meant to be: on its feet, or on one of its sides. */
+  posture: z.enum(['stands', 'lies front up', 'lies back up']).default('stands'),
   wetFolded: z.boolean(),
   tools: z.array(z.enum(['knife', 'glue', 'heat'])).max(3),
 });
@@ -172,6 +177,8 @@ export const planSchema = z.strictObject({
     .default([]),
   /** The step whose silhouette is measured; the last one when null. */
   sizeStep: id.nullable(),
+  /** Shaping in space, after the last flat step, in order. */
+  shaping: z.array(shapingStepSchema).max(MOST_SHAPING).default([]),
   finish: finishSchema,
 });
 export type Plan = z.infer<typeof planSchema>;

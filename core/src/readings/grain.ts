@@ -20,14 +20,16 @@ const ALONG = 30;
  * flap ends in. Empty while the grain is unknown.
  */
 export function grainOfLimbs(
-  { limbs, finish, sheet }: Plan,
+  { limbs, shaping, sheet }: Plan,
   { grain }: Pick<DrawerPaper, 'grain'>,
 ): GrainOfLimb[] {
   if (grain === 'unknown') return [];
   const corners = cornersOf(sheet.shape);
   return limbs.flatMap(({ name, tip }): GrainOfLimb[] => {
     const i = corners.findIndex((c) => c.name === tip);
-    const note = finish.notes.find((n) => mentions(n.text, name));
+    const note = shaping
+      .flatMap(({ act }) => (act.kind === 'hand' ? [act] : []))
+      .find((n) => mentions(n.text, name));
     if (i < 0 || !note) return [];
     const towards = (k: number) =>
       toUnit(subtract(corners[(i + k + corners.length) % corners.length]!.at, corners[i]!.at));

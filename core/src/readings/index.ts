@@ -33,3 +33,5 @@ export type { WayReading } from './compare.ts';
 export { compareWays } from './compare.ts';
 export type { StepLength } from './lengths.ts';
 export { readLengths } from './lengths.ts';
+export type { Posed } from './posed.ts';
+export { poseAsk, readPosed } from './posed.ts';

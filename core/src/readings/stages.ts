@@ -144,13 +144,13 @@ function readFolds(
 }
 
 function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: StateOf): StageReading {
-  const begun = plan.finish.feet !== null || plan.finish.notes.length > 0;
+  const begun = plan.finish.feet !== null || plan.shaping.length > 0;
   return {
     state: state('finish', begun, standing?.stands === true),
     figure: standing
       ? `${toFigure(Math.abs(standing.margin), Math.abs(standing.margin) < 10 ? 1 : 0)} mm ${standing.stands ? 'inside' : 'outside'}`
       : begun
-        ? `${plan.finish.notes.length} notes`
+        ? `${plan.shaping.length} shaping`
         : 'no feet yet',
     line: standing
       ? standing.stands

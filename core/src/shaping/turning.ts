@@ -91,7 +91,10 @@ function layLine(form: Form, { line, at, flap, plate: chosen }: TurnAsk): Outcom
   const tip = flap[0];
   const own = tip && piecesAt(form, tip)[0];
   if (!tip || own === undefined)
-    return refuse({ kind: 'reference', text: 'The point of the part lies off the sheet; choose one on the paper.' });
+    return refuse({
+      kind: 'reference',
+      text: 'The point of the part lies off the sheet; choose one on the paper.',
+    });
   const placed = apply(form.state.facets[form.pieces[own]!.facet]!.placement, tip);
   const side = sideOf(line, placed);
   if (Math.abs(side) < tolerance.alike)
@@ -100,8 +103,7 @@ function layLine(form: Form, { line, at, flap, plate: chosen }: TurnAsk): Outcom
       text: 'The point of the part lies on the line itself; choose one beside it, on the part that moves.',
       at: placed,
     });
-  const left: Line =
-    side > 0 ? line : { normal: [-line.normal[0], -line.normal[1]], offset: -line.offset };
+  const left: Line = side > 0 ? line : { normal: [-line.normal[0], -line.normal[1]], offset: -line.offset };
   const along = (p: Point): number => dot(directionOf(left), p);
   const place = at ?? add(placed, scale(left.normal, -sideOf(left, placed)));
   const plates = chosen ? platesAt(form, chosen) : prefixesOf(form.pieces[own]!.plate);
@@ -349,8 +351,7 @@ function countInTheWay(
       // Beyond the line paper above is in the way of rising; before it paper below.
       const beyond = Math.abs(areaOf(clipTo(common, line)));
       const before = Math.abs(areaOf(common)) - beyond;
-      const blocks =
-        (beyond > LEAST_AREA && over === way) || (before > LEAST_AREA && over === -way);
+      const blocks = (beyond > LEAST_AREA && over === way) || (before > LEAST_AREA && over === -way);
       if (!blocks) continue;
       found.add(s.facet);
       at ??= centroidOf(common);
@@ -442,7 +443,7 @@ function meets(
   const other = moving.has(i) ? j : i;
   return {
     kind: 'through',
-    text: `It turns freely to ${round(sign * Math.floor(free * 10) / 10)}°, then it meets other paper; turn it less, or move that paper first.`,
+    text: `It turns freely to ${round((sign * Math.floor(free * 10)) / 10)}°, then it meets other paper; turn it less, or move that paper first.`,
     freeDegrees: sign * free,
     at: centroidOf(halves[other]!.model),
   };

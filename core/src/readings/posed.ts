@@ -1,0 +1,76 @@
+import { findPaperKind } from '../paper/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { resolvePoint } from '../references/index.ts';
+import { type Replay, contextAfter } from '../sequence/index.ts';
+import {
+  type NamedPlace,
+  type Pose,
+  type PoseAsk,
+  type Shaped,
+  poseOf,
+  replayShaping,
+} from '../shaping/index.ts';
+import { landmarksOf } from '../sheet/index.ts';
+
+/** The shaped figure of a plan with what it measures. */
+export interface Posed {
+  readonly shaped: Shaped;
+  readonly pose: Pose;
+  /** The side it is measured for, in mm; where none is chosen or wanted, the usual one. */
+  readonly sideMm: number;
+}
+
+/** A sheet for plans that have none, in mm; calipers for papers that have none. */
+const USUAL = { sideMm: 150, caliperMm: 0.09 };
+/** How well paper of an unknown kind stays as it is bent. */
+const USUAL_MEMORY = 0.6;
+
+/** What a pose is read with: the plan's paper, posture, and what its places are called. */
+export function poseAsk(plan: Plan, replay: Replay, sideMm: number): PoseAsk {
+  const { caliperMm, grammage, kind } = plan.paper;
+  return {
+    material: {
+      sideMm,
+      caliperMm: caliperMm ?? USUAL.caliperMm,
+      ...(grammage === null ? {} : { grammage }),
+    },
+    memory: findPaperKind(kind)?.memory ?? USUAL_MEMORY,
+    posture: plan.finish.posture,
+    names: namedPlaces(plan, replay),
+  };
+}
+
+/** Shapes a plan and reads the figure; `to` makes only so many shaping steps. */
+export function readPosed(
+  plan: Plan,
+  replay: Replay,
+  {
+    sideMm,
+    to,
+    previous,
+  }: { readonly sideMm?: number; readonly to?: number; readonly previous?: Shaped } = {},
+): Posed {
+  const side = sideMm ?? plan.sheet.sideMm ?? USUAL.sideMm;
+  const input = { replay, steps: plan.shaping.slice(0, to), sideMm: side };
+  const shaped = replayShaping(input, previous);
+  return { shaped, pose: poseOf(input, shaped, poseAsk(plan, replay, side)), sideMm: side };
+}
+
+/** Tips of limbs by the limb, then the folder's own points, then corners of the sheet. */
+function namedPlaces(plan: Plan, replay: Replay): NamedPlace[] {
+  const landmarks = landmarksOf(plan.sheet.shape);
+  const limbs = plan.limbs.flatMap(({ name, tip }): NamedPlace[] => {
+    const at = landmarks.find((l) => l.name === tip)?.at;
+    return at ? [{ name, at }] : [];
+  });
+  const context = contextAfter(replay);
+  const own = Object.keys(plan.points).flatMap((name): NamedPlace[] => {
+    const found = resolvePoint({ kind: 'named', name }, context);
+    return found.ok && found.value.sheet ? [{ name, at: found.value.sheet }] : [];
+  });
+  const taken = new Set(plan.limbs.map((l) => l.tip));
+  const corners = landmarks
+    .filter((l) => !taken.has(l.name))
+    .map(({ name, at }) => ({ name: /^[A-D]$/.test(name) ? `corner ${name}` : name, at }));
+  return [...limbs, ...own, ...corners];
+}

@@ -1,0 +1,95 @@
+import { type Line, type Point, add, directionOf, lineAlong, scale, turnBy } from '../geometry/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
+import type { Form } from './form.ts';
+import type { ShapingRefusal } from './refusal.ts';
+import { type TurnAsk, findCrossing, turnPart } from './turning.ts';
+
+/** A part bent round in a row of small turns. */
+export interface CurlAsk extends Omit<TurnAsk, 'isChecked'> {
+  /** Radius it is bent over, in sheet sides. */
+  readonly radius: number;
+  /** Where the rulings meet, for a cone; without one they run side by side. */
+  readonly apex?: Point;
+}
+
+/** One turn for this many degrees at most; tips are then off by under a thousandth of the curl. */
+const DEGREES_A_TURN = 12;
+const FEWEST = 2;
+/** A radius under this is a sharp fold, in sheet sides. */
+export const LEAST_RADIUS = 0.002;
+
+/**
+ * Curls a part over a radius, or along a cone: n = max(2, angle / 12 degrees) turns, the i-th at (i + 1/2) r a / n from the
+ * line, or by the like share of the cone's spread. Isometric by construction; a smooth curl differs by the second order.
+ * Refused as a turn is, and where the part ends before its last turn (short).
+ */
+export function curlPart(form: Form, ask: CurlAsk): Outcome<Form, ShapingRefusal> {
+  const { radius, degrees, apex } = ask;
+  if (!(radius >= LEAST_RADIUS))
+    return failed({
+      kind: 'amount',
+      text: `A radius under ${LEAST_RADIUS * 1000} thousandths of the side is a fold, not a curl; take a thicker rod, or turn the part at a line.`,
+    });
+  const turns = Math.max(FEWEST, Math.ceil(Math.abs(degrees) / DEGREES_A_TURN));
+  const radians = (Math.abs(degrees) * Math.PI) / 180;
+  let current = form;
+  const left = facing(form, ask);
+  for (let i = 0; i < turns; i++) {
+    const way = ((i + 0.5) * radius * radians) / turns;
+    const line = apex ? spread(left, apex, way) : { ...left, offset: left.offset + way };
+    const at = ask.at && add(ask.at, scale(left.normal, way));
+    const made = turnPart(current, {
+      ...ask,
+      line,
+      ...(at && !apex ? { at } : {}),
+      degrees: degrees / turns,
+      isChecked: i === 0,
+    });
+    if (!made.ok)
+      return i > 0 && made.fault.kind === 'reference'
+        ? failed({
+            kind: 'short',
+            text: `The part is too short to be curled by ${Math.round(degrees)}° over this radius: it ends after ${Math.round((Math.abs(degrees) * i) / turns)}°. Take a thinner rod, or curl it less.`,
+          })
+        : made;
+    current = made.value;
+  }
+  const met = findCrossing(current);
+  return met
+    ? failed({
+        kind: 'through',
+        text: 'Curled so far it meets other paper, or itself; curl it less, or over a larger radius.',
+        at: current.pieces[met[1]]!.model[0]!,
+      })
+    : done(current);
+}
+
+/** The line with the flap on the side its normal points to. */
+function facing(form: Form, { line, flap }: CurlAsk): Line {
+  const tip = flap[0];
+  const piece = tip && form.pieces.find((p) => isIn(p.sheet, tip));
+  const at = piece && form.state.facets[piece.facet]!.placement;
+  if (!tip || !at) return line;
+  const model: Point = [at.a * tip[0] + at.b * tip[1] + at.tx, at.c * tip[0] + at.d * tip[1] + at.ty];
+  const side = line.normal[0] * model[0] + line.normal[1] * model[1] - line.offset;
+  return side >= 0 ? line : { normal: [-line.normal[0], -line.normal[1]], offset: -line.offset };
+}
+
+const isIn = (polygon: readonly Point[], p: Point): boolean =>
+  polygon.every((a, i) => {
+    const b = polygon[(i + 1) % polygon.length]!;
+    return (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > -1e-8;
+  });
+
+/** A ruling of a cone: the first line turned about the apex until it has gone on by a way, measured at the foot. */
+function spread(line: Line, apex: Point, way: number): Line {
+  const foot = scale(line.normal, line.offset);
+  const reach = Math.max(1e-6, Math.hypot(foot[0] - apex[0], foot[1] - apex[1]));
+  const degrees = (way / reach) * (180 / Math.PI);
+  const direction = directionOf(line);
+  const turned = [turnBy(direction, degrees), turnBy(direction, -degrees)].map((d) => lineAlong(apex, d));
+  // Of both ways round, the one that goes on towards the flap.
+  const ahead = add(foot, scale(line.normal, way));
+  const off = (l: Line): number => Math.abs(l.normal[0] * ahead[0] + l.normal[1] * ahead[1] - l.offset);
+  return off(turned[0]!) <= off(turned[1]!) ? turned[0]! : turned[1]!;
+}

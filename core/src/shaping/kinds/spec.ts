@@ -1,0 +1,62 @@
+import type { z } from 'zod';
+import type { LineRef, Names, PointRef, Reader } from '../../references/index.ts';
+import type { Outcome } from '../../outcome/index.ts';
+import type { Form } from '../form.ts';
+import type { ShapingRefusal } from '../refusal.ts';
+
+/** What shaping is made on: the form so far, and its references read against the last flat state. */
+export interface Shaping {
+  readonly form: Form;
+  readonly read: Reader;
+  readonly step: string;
+  /** Side of the sheet in mm; undefined where none is chosen. */
+  readonly sideMm: number | undefined;
+  /** Every amount times this: what paper that springs back keeps of it. */
+  readonly keeps: number;
+}
+
+/** The references of a kind carried along by a symmetry; on the other face amounts turn round. */
+export interface ShapingMap {
+  readonly point: (p: PointRef) => PointRef;
+  readonly line: (l: LineRef) => LineRef;
+  readonly behind: boolean;
+}
+
+/** All there is to one kind of shaping. A kind that lacks a part does not compile. */
+export interface ShapingSpec<A, T extends string = string> {
+  readonly schema: z.ZodType<A>;
+  /** What the word means, in one line of the glossary. */
+  readonly glossary: string;
+  readonly word: string;
+  readonly say: (act: A, names: Names) => string;
+  readonly make: (act: A, shaping: Shaping) => Outcome<Form, ShapingRefusal>;
+  readonly map: (act: A, to: ShapingMap) => A;
+  /** Its amount in degrees, with what it may be; undefined for kinds without one. */
+  readonly amount: (act: A) => Amount | undefined;
+  /** The same with another amount. */
+  readonly withAmount: (act: A, degrees: number) => A;
+  /** Minutes it takes a folder of usual pace (rule of thumb). */
+  readonly minutes: number;
+  /** Whether the engine computes it, or it is only noted. */
+  readonly isComputed: boolean;
+  readonly tools: Readonly<Record<T, ShapingTool>>;
+}
+
+export interface Amount {
+  readonly degrees: number;
+  readonly least: number | null;
+  readonly most: number | null;
+}
+
+/** A tool of the tray of Finish: its word, key and what it asks for. */
+export interface ShapingTool {
+  readonly word: string;
+  readonly key: string;
+  /** Points to choose, in order, with their prompts. */
+  readonly points: readonly string[];
+}
+
+export const defineShaping = <S extends z.ZodType<{ kind: string }>, T extends string>(
+  schema: S,
+  rest: Omit<ShapingSpec<z.output<S>, T>, 'schema'>,
+): { readonly schema: S } & Omit<ShapingSpec<z.output<S>, T>, 'schema'> => ({ schema, ...rest });
