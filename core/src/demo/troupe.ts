@@ -6,7 +6,7 @@ import { write } from '../sequence/index.ts';
 import type { Figure } from '../parts/index.ts';
 import { castFigures } from './cast/index.ts';
 import { sides } from './cast/moth.ts';
-import { along, at, meet } from './cast/words.ts';
+import { across, along, at, meet, through } from './cast/words.ts';
 import { lanternDrawer } from './drawer.ts';
 
 export const cast = 'Lantern Marsh';
@@ -170,9 +170,25 @@ const heronDecided: Decided = {
   pairs: [['left leg', 'right leg']],
   baseId: 'bird',
   feet: [at('F2'), at('D')],
+  shaping: [
+    {
+      id: 'leg-out',
+      act: {
+        kind: 'turn',
+        line: across(at('L1'), through(at('L1'), at('D'))),
+        flap: [at('D')],
+        degrees: 10,
+        least: 8,
+        most: 14,
+      },
+    },
+    {
+      id: 'leg-out-again',
+      act: { kind: 'again', of: 'leg-out', map: { kind: 'mirror', in: ['A', 'C'] }, behind: true },
+    },
+  ],
   notes: [
     ['Round the body over a thumb', 'a little, to taste'],
-    ['Spread the two legs until both feet lie on the table', '4 to 8 mm apart'],
     ['Curve the neck over a knitting needle, no sharp creases', 'to taste'],
   ],
   tools: ['knife'],

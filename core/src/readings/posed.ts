@@ -56,6 +56,21 @@ export function readPosed(
   return { shaped, pose: poseOf(input, shaped, poseAsk(plan, replay, side)), sideMm: side };
 }
 
+/** Places of the folder's own of a folded plan: shaping changes none of them. */
+const known = new WeakMap<Replay, readonly NamedPlace[]>();
+
+function ownPlaces(plan: Plan, replay: Replay): readonly NamedPlace[] {
+  const had = known.get(replay);
+  if (had) return had;
+  const context = contextAfter(replay);
+  const found = Object.keys(plan.points).flatMap((name): NamedPlace[] => {
+    const point = resolvePoint({ kind: 'named', name }, context);
+    return point.ok && point.value.sheet ? [{ name, at: point.value.sheet }] : [];
+  });
+  known.set(replay, found);
+  return found;
+}
+
 /** Tips of limbs by the limb, then the folder's own points, then corners of the sheet. */
 function namedPlaces(plan: Plan, replay: Replay): NamedPlace[] {
   const landmarks = landmarksOf(plan.sheet.shape);
@@ -63,11 +78,7 @@ function namedPlaces(plan: Plan, replay: Replay): NamedPlace[] {
     const at = landmarks.find((l) => l.name === tip)?.at;
     return at ? [{ name, at }] : [];
   });
-  const context = contextAfter(replay);
-  const own = Object.keys(plan.points).flatMap((name): NamedPlace[] => {
-    const found = resolvePoint({ kind: 'named', name }, context);
-    return found.ok && found.value.sheet ? [{ name, at: found.value.sheet }] : [];
-  });
+  const own = ownPlaces(plan, replay);
   const taken = new Set(plan.limbs.map((l) => l.tip));
   const corners = landmarks
     .filter((l) => !taken.has(l.name))

@@ -14,6 +14,8 @@ import { toStages } from './stages.ts';
 import { type NarrowPlace, bulkiestOnTheWay, narrowestOnTheWay } from './narrow.ts';
 import { measureState } from './measured.ts';
 import { readNarrow, readStep } from './step.ts';
+import { readPosed } from './posed.ts';
+import { shapingOf } from '../shaping/index.ts';
 import type { Readings, ReadingsInput } from './types.ts';
 import { toVerdicts } from './verdicts.ts';
 
@@ -45,6 +47,7 @@ export function toReadings(input: ReadingsInput): Readings {
     ...defined({
       finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
       base: toBaseMatch(input),
+      posed: input.withPose ? toPosed(input, sideMm) : undefined,
       standing: sized && toStandingMm(input, sized, sideMm),
       marksErrorMm: toMarksError(input, sideMm),
       form: sized && toForm(input, sized, sideMm),
@@ -52,6 +55,16 @@ export function toReadings(input: ReadingsInput): Readings {
   };
   const verdicts = toVerdicts(input, core);
   return { ...core, verdicts, stages: toStages(input, core, verdicts) };
+}
+
+/** The shaped figure; nothing where no step of shaping is computed. */
+function toPosed({ plan, replay }: ReadingsInput, sideMm: number | undefined): Readings['posed'] {
+  const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
+  if (!isShaped || replay.steps.length === 0 || sideMm === undefined) return undefined;
+  const { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm } = readPosed(plan, replay, {
+    sideMm,
+  }).pose;
+  return { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm };
 }
 
 /** The narrowest and the bulkiest place on the way, in mm. */

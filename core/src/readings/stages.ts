@@ -143,7 +143,12 @@ function readFolds(
   };
 }
 
-function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: StateOf): StageReading {
+function readFinish(
+  { plan }: ReadingsInput,
+  { standing, posed }: ReadingsCore,
+  state: StateOf,
+): StageReading {
+  if (posed) return readFigure(plan.finish.posture !== 'stands', posed, state);
   const begun = plan.finish.feet !== null || plan.shaping.length > 0;
   return {
     state: state('finish', begun, standing?.stands === true),
@@ -157,6 +162,25 @@ function readFinish({ plan }: ReadingsInput, { standing }: ReadingsCore, state: 
         ? `the flat form balances, ${toFigure(standing.tipDegrees, 0)}° before it tips`
         : `the flat form falls to the ${standing.weakSide}`
       : 'choose two foot points',
+  };
+}
+
+/** Whether the figure in space stands, or lies as it shall. */
+function readFigure(lies: boolean, posed: NonNullable<ReadingsCore['posed']>, state: StateOf): StageReading {
+  const verb = lies ? 'lies' : 'stands';
+  const margin = `${toFigure(posed.marginMm, posed.marginMm < 10 ? 1 : 0)} mm`;
+  return {
+    state: state('finish', true, posed.stands === true),
+    figure:
+      posed.stands === true
+        ? `${verb}, ${margin}`
+        : posed.stands === 'unsure'
+          ? `unsure, ${margin}`
+          : 'falls',
+    line:
+      posed.stands === false
+        ? `it falls ${posed.falls}`
+        : `${toFigure(posed.heightMm, 0)} mm tall, ${toFigure(posed.depthMm, 0)} mm deep, tips at ${toFigure(posed.tipDegrees, 1)}°`,
   };
 }
 

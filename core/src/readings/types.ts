@@ -5,6 +5,7 @@ import type { BenchRun, DiaryEntry, Plan } from '../plan/index.ts';
 import type { Replay } from '../sequence/index.ts';
 import type { AlignmentSigma } from '../slips/index.ts';
 import type { LearnedRatio, SizedSheet } from '../sizing/index.ts';
+import type { Pose } from '../shaping/index.ts';
 import type { Standing } from '../balance/index.ts';
 import type { LengthUnit } from '../units/index.ts';
 
@@ -77,6 +78,8 @@ export interface ReadingsInput {
   readonly limits: PaperLimits;
   readonly sigma: AlignmentSigma;
   readonly unit: LengthUnit;
+  /** Whether the figure in space is read too, which takes as long as all the rest. */
+  readonly withPose?: boolean;
 }
 
 export interface Readings {
@@ -110,6 +113,11 @@ export interface Readings {
   readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
   readonly base?: BaseMatch;
   readonly standing?: Standing;
+  /** The shaped figure, where the plan shapes anything and that was asked for. */
+  readonly posed?: Pick<
+    Pose,
+    'stands' | 'marginMm' | 'tipDegrees' | 'falls' | 'heightMm' | 'lengthMm' | 'depthMm'
+  >;
   readonly marksErrorMm?: number;
   readonly refused: readonly { readonly number: number; readonly text: string }[];
 }

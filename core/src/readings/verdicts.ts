@@ -183,7 +183,19 @@ function judgeSteps({ replay }: ReadingsInput): Verdict[] {
   );
 }
 
-function judgeStanding({ unit }: ReadingsInput, { standing }: ReadingsCore): Verdict[] {
+function judgeStanding({ plan, unit }: ReadingsInput, { standing, posed }: ReadingsCore): Verdict[] {
+  // Once it is shaped the figure in space is judged, and the flat form no more.
+  if (posed)
+    return posed.stands === false
+      ? [
+          {
+            id: 'stands',
+            stage: 'finish',
+            tone: 'care',
+            text: `The shaped figure ${plan.finish.posture === 'stands' ? 'does not stand' : 'does not lie so'}: it falls ${posed.falls}. Finish tries which amount of shaping would make it so.`,
+          },
+        ]
+      : [];
   if (!standing || standing.stands) return [];
   return [
     {

@@ -3,13 +3,14 @@ import {
   type Point,
   type Spot,
   apply,
+  areaOf,
   atRest,
   chain as after,
   isInside,
   moveBy,
   rotationRound,
 } from '../geometry/index.ts';
-import { type FlatState, facetOnSheet, stackOrder } from '../folded/index.ts';
+import { type FlatState, buildArrangement, facetOnSheet } from '../folded/index.ts';
 
 /** A turn of paper about a line of the flat model; the part on the left of the line's direction rises where it is positive. */
 export interface Hinge {
@@ -36,7 +37,7 @@ export interface Piece {
  */
 export interface Form {
   readonly state: FlatState;
-  /** How deep each facet lies, bottom up, from 0. */
+  /** How far each facet lies over the middle of its stack, in layers; below it under 0. */
   readonly levels: readonly number[];
   readonly hinges: readonly Hinge[];
   readonly pieces: readonly Piece[];
@@ -58,12 +59,22 @@ export function flatForm(state: FlatState): Form {
   };
 }
 
-/** How deep each facet lies; where layers overlap in a ring, by how many it lies over. */
+/**
+ * How far each facet lies from the middle of the stack it is in, in layers: its rank in every cell of the arrangement less
+ * half of the layers there, the mean over its area. Paper is pressed together where few layers lie, so that a beak of four
+ * layers beside a body of sixty is four layers thick.
+ */
 function levelsOf(state: FlatState): number[] {
-  const stack = stackOrder(state);
-  if (stack) return stack.level;
-  const n = state.facets.length;
-  return state.facets.map((_, f) => state.facets.filter((_g, g) => state.order[f * n + g] === 1).length);
+  const sums = state.facets.map(() => ({ area: 0, rank: 0 }));
+  for (const { layers, outline } of buildArrangement(state).cells) {
+    const area = Math.abs(areaOf(outline));
+    layers.forEach((f, depth) => {
+      // The first layer of a cell is the top one.
+      sums[f]!.rank += area * ((layers.length - 1) / 2 - depth);
+      sums[f]!.area += area;
+    });
+  }
+  return sums.map(({ area, rank }) => (area === 0 ? 0 : rank / area));
 }
 
 /** The motion of a hinge alone. */

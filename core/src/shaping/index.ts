@@ -25,3 +25,7 @@ export type { NamedPlace, Pose, PoseAsk, Posture } from './pose.ts';
 export { poseOf, uprightOf } from './pose.ts';
 export type { Spring } from './spring.ts';
 export { layersBent, springOf } from './spring.ts';
+export type { Help } from './helps.ts';
+export { findHelps } from './helps.ts';
+export type { Surface } from './surface.ts';
+export { toSurface } from './surface.ts';

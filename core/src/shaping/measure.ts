@@ -19,7 +19,7 @@ export interface Body {
 }
 
 /**
- * The body of a form: each piece as thick as the paper, lying as high over its plate as the layers below it are thick.
+ * The body of a form: each piece as thick as the paper, lying as high over the middle of its stack as the layers between are thick.
  * Weight is area times grammage, every layer.
  */
 export function bodyOf(form: Form, { sideMm, caliperMm, grammage }: Material): Body {
@@ -30,7 +30,7 @@ export function bodyOf(form: Form, { sideMm, caliperMm, grammage }: Material): B
   for (const piece of form.pieces) {
     const motion = plates.of(piece.plate);
     const up = turnWith(motion, [0, 0, 1]);
-    const low = form.levels[piece.facet]! * caliperMm;
+    const low = (form.levels[piece.facet]! - 0.5) * caliperMm;
     const flat = piece.model.map(([x, y]) => times(moveBy(motion, [x, y, 0]), sideMm));
     for (const p of flat) points.push(plus(p, times(up, low)), plus(p, times(up, low + caliperMm)));
     const own = areaOf(piece.sheet);

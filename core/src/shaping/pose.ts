@@ -109,7 +109,7 @@ function rangeOf(
       const spring = springs[shaped.steps.findIndex((s: ShapedStep) => s.step.id === step)];
       return spring && spring.keeps > 0 ? spring[pick] / spring.keeps : 1;
     };
-    const bent = replayShaping({ ...input, keeps });
+    const bent = replayShaping({ ...input, keeps }, shaped);
     const { pose } = standingOf(bodyOf(bent.form, material), uprightOf[posture]);
     return pose?.marginMm ?? -1;
   };

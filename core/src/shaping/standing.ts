@@ -1,5 +1,4 @@
-/// <reference path="./convex-hull.d.ts" />
-import convexHull from 'convex-hull';
+import quickHull from 'quickhull3d';
 import {
   type Spot,
   apartIn,
@@ -79,6 +78,9 @@ export function standingOf(body: Body, up: Spot = UPRIGHT): Stance {
   return { pose, settled, falls, towards: first.tips, poses };
 }
 
+/** Faces of the convex hull, as indices; throws for points of one plane. */
+const findFaces = quickHull as (points: readonly Spot[]) => [number, number, number][];
+
 interface Hull {
   readonly points: readonly Spot[];
   /** Outward directions of its faces, each once. */
@@ -87,7 +89,7 @@ interface Hull {
 
 function hullOf(points: readonly Spot[]): Hull {
   const kept = distinct(points);
-  const faces = convexHull(kept);
+  const faces = findFaces(kept);
   const used = [...new Set(faces.flat())].map((i) => kept[i]!);
   const inside = times(
     used.reduce((s, p) => plus(s, p), [0, 0, 0] as Spot),

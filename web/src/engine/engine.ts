@@ -4,6 +4,7 @@ import { replaySequence } from '@jade/core/sequence';
 import { atlasAnswers } from './atlasAnswers.ts';
 import { OpenPlan, readPlan, toSequence } from './openPlan.ts';
 import { planAnswers } from './planAnswers.ts';
+import { poseAnswers } from './poseAnswers.ts';
 import type { Engine, Silhouette } from './protocol.ts';
 import { trialAnswers } from './trialAnswers.ts';
 
@@ -13,6 +14,7 @@ export function buildEngine(): Engine {
   return {
     ...planAnswers(open),
     ...trialAnswers(open),
+    ...poseAnswers(open),
     ...atlasAnswers,
     drawSilhouette(given): Silhouette {
       const own = replaySequence(toSequence(given));

@@ -11,6 +11,7 @@ export type {
   BaseSheet,
   ComparedWay,
   SwapOffer,
+  PosedFigure,
   TasteReading,
   Silhouette,
 } from './protocol.ts';

@@ -13,6 +13,7 @@ import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
 import type { Step } from '@jade/core/sequence';
+import type { Help, Pose, ShapingRefusal, ShapingStep, Surface } from '@jade/core/shaping';
 import type { SheetShape, SheetSymmetry } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
 
@@ -65,6 +66,20 @@ export interface SwapOffer {
   readonly map: SheetSymmetry;
   readonly steps: readonly Step[];
   readonly drawing: Drawing;
+}
+
+/** The figure in space: how it looks, what it measures, and its shaping steps. */
+export interface PosedFigure {
+  readonly sideMm: number;
+  readonly pose: Omit<Pose, 'stance' | 'rest'>;
+  readonly surface: Surface;
+  readonly steps: readonly {
+    readonly id: string;
+    readonly number: number;
+    readonly sentence: string;
+    readonly isComputed: boolean;
+    readonly refusal?: ShapingRefusal;
+  }[];
 }
 
 export interface Preview {
@@ -193,6 +208,10 @@ export interface Engine {
   ): (ToolCrease & { readonly key: string })[];
   /** Every result the move can have, where it has more than one. */
   offerResults(before: number, move: Move): OfferedPicture[];
+  /** The figure in space with these shaping steps, or the first of them; null before a plan is folded. */
+  readPosed(steps: readonly ShapingStep[], to?: number): PosedFigure | null;
+  /** Amounts that make the figure stand, each tried. */
+  findHelps(): readonly Help[];
   /** A stretch of steps on other flaps of the base, where every step then folds. */
   swapFlaps(first: number, last: number): readonly SwapOffer[];
   /** Other ways of asking for a move that the paper allows. */

@@ -67,8 +67,8 @@ export const heron = writeFigure(
     Legs: [
       freely(fold('leg1', 'valley', turned(at('L1'), D, -5), [D])),
       freely(fold('leg2', 'mountain', turned(at('L2'), B, -7.5), [B])),
-      freely(fold('foot1', 'valley', turned(at('F1'), D, 50), [D])),
-      freely(fold('foot2', 'mountain', turned(at('F2'), B, 55), [B])),
+      freely(fold('foot1', 'valley', turned(at('F1'), D, 46), [D])),
+      freely(fold('foot2', 'mountain', turned(at('F2'), B, 48), [B])),
     ],
   },
   0,

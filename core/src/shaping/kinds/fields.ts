@@ -60,7 +60,10 @@ export function sayAmount({ degrees, least, most }: Part): string {
   const size = (v: number): string => `${Math.round(Math.abs(v) * 10) / 10}°`;
   const range =
     least !== null || most !== null
-      ? ` (${[least, most].map((v) => (v === null ? size(degrees) : size(v))).join(' to ')})`
+      ? ` (${[least ?? degrees, most ?? degrees]
+          .sort((a, b) => Math.abs(a) - Math.abs(b))
+          .map(size)
+          .join(' to ')})`
       : '';
   return `by ${size(degrees)}${range} ${degrees >= 0 ? 'towards you' : 'away from you'}`;
 }

@@ -1,28 +1,68 @@
-import { useEffect, useState } from 'react';
-import { toFigure, toLengthText } from '@jade/core/units';
-import { StageHead } from '../../stage/index.ts';
-import { Verdicts } from '../../stage/index.ts';
+import { useEffect, useMemo, useState } from 'react';
+import { shapingStepSchema } from '@jade/core/shaping';
+import { StageHead, Verdicts } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
-import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
-import { freshId, useEdit, usePlan } from '../../plan/index.ts';
-import { TextField } from '../../ui/index.ts';
+import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { Waiting } from '../../ui/index.ts';
 import { CleanZones } from './CleanZones.tsx';
 import { FlatForm } from './FlatForm.tsx';
+import { PointChooser } from './PointChooser.tsx';
+import { PoseView } from './PoseView.tsx';
+import { PoseRail } from './PoseRail.tsx';
+import { ShapingList } from './ShapingList.tsx';
+import { type Making, ShapingMaker, toAct } from './ShapingMaker.tsx';
+import { usePosed } from './usePosed.ts';
+import { CAUTIONS, TOOL_WORDS, sayStance } from './words.ts';
 
-/** Stage 6: shaping to taste, the standing test over two foot points, and the cautions of tools and water. */
+const PICTURE_PX = 380;
+/** While a step is made its fields are to be in sight too. */
+const MAKING_PX = 320;
+
+/** Stage 6: the figure in space, shaped, measured and stood on its table; the flat form, clean parts, tools and cautions. */
 export function FinishPage() {
   const plan = usePlan();
   const detail = useLastStep();
+  const [making, setMaking] = useState<Making | null>(null);
+  const trialSteps = useMemo(() => {
+    const act = making ? toAct(making) : undefined;
+    return act
+      ? [...plan.shaping, shapingStepSchema.parse({ id: 'trial', act: structuredClone(act) })]
+      : plan.shaping;
+  }, [making, plan.shaping]);
+  const figure = usePosed(trialSteps);
   return (
     <main>
       <StageHead title="Finish">
-        <FinishSentence />
+        <FinishSentence figure={figure} />
       </StageHead>
       <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
-      <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 px-7 pb-10 max-[900px]:grid-cols-1">
-        <FlatForm key={plan.steps.length} detail={detail} />
+      <div className="flex gap-8 px-7 pb-6 max-[900px]:flex-col">
+        <div className="min-w-0 flex-1">
+          <div className={making ? 'grid grid-cols-2 gap-4' : ''}>
+            {making && detail && (
+              <PointChooser {...{ making, detail }} onMaking={setMaking} size={MAKING_PX} />
+            )}
+            {figure ? (
+              <PoseView surface={figure.surface} title={plan.name} height={making ? MAKING_PX : PICTURE_PX} />
+            ) : (
+              <Waiting what="Folding the plan …" />
+            )}
+          </div>
+          <div className="mt-4">
+            <ShapingMaker making={making} onMaking={setMaking} detail={detail} trial={figure} />
+          </div>
+          <h2 className="head mt-5 mb-2">Shaping, in order</h2>
+          <ShapingList figure={figure} />
+        </div>
+        {figure && <PoseRail figure={figure} />}
+      </div>
+      <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 border-t border-rule px-7 pt-5 pb-10 max-[900px]:grid-cols-1">
         <div>
-          <ShapingNotes />
+          <h2 className="head mb-2">The flat form</h2>
+          <FlatForm key={plan.steps.length} detail={detail} />
+        </div>
+        <div>
           <CleanZones detail={detail} />
           <Cautions />
         </div>
@@ -31,34 +71,12 @@ export function FinishPage() {
   );
 }
 
-function FinishSentence() {
+function FinishSentence({ figure }: { figure: PosedFigure | undefined }) {
   const { unit } = useSettings();
-  const standing = useEngine().result?.readings.standing;
-  if (!standing)
-    return (
-      <>
-        Choose the two points the model stands on, left and right, and whether the flat form balances over
-        them is computed from every layer's weight.
-      </>
-    );
-  const margin = toLengthText(Math.max(Math.abs(standing.margin), 0.01), unit).text;
-  return standing.stands ? (
-    <>
-      The flat form balances over these points: its weight lies <b>{margin}</b> inside the {standing.weakSide}{' '}
-      one, and it can lean <b>{toFigure(standing.tipDegrees, 0)}°</b> in its own plane before it tips. Whether
-      the shaped model stands is not known from that.
-      {standing.step > 1 && (
-        <>
-          {' '}
-          One foot hangs <b>{toFigure(standing.step, 1)} mm</b> above the other.
-        </>
-      )}
-    </>
-  ) : (
-    <>
-      The flat form tips to the {standing.weakSide}: its weight lies <b>{margin}</b> outside its feet.
-    </>
-  );
+  const { finish, steps } = usePlan();
+  if (steps.length === 0) return <>Nothing is folded yet; the figure stands here once it is.</>;
+  if (!figure) return <>The figure is being folded.</>;
+  return <>{sayStance(figure.pose, finish.posture !== 'stands', unit)}</>;
 }
 
 /** The finished flat form and its landmarks. */
@@ -79,61 +97,6 @@ function useLastStep(): StepDetail | undefined {
   return detail;
 }
 
-function ShapingNotes() {
-  const { finish } = usePlan();
-  const edit = useEdit();
-  return (
-    <section className="mb-6" aria-label="Shaping">
-      <h2 className="head mb-2">Shaping, in order</h2>
-      {finish.notes.length === 0 && (
-        <p className="note mb-2">
-          What is rounded, curled or bent at the end, and how far: “bend the tail back, 20 to 35 degrees”.
-        </p>
-      )}
-      <ol className="space-y-2">
-        {finish.notes.map((n, i) => (
-          <li key={n.id} className="grid grid-cols-[1fr_150px_auto] items-end gap-3">
-            <TextField
-              label={`${i + 1}`}
-              most={400}
-              value={n.text}
-              onText={(t) => edit((p) => void (p.finish.notes[i]!.text = t), `finish-${n.id}`)}
-            />
-            <TextField
-              label="how far"
-              value={n.range}
-              onText={(t) => edit((p) => void (p.finish.notes[i]!.range = t), `range-${n.id}`)}
-            />
-            <button
-              type="button"
-              className="act pb-2"
-              aria-label={`Leave out note ${i + 1}`}
-              onClick={() => edit((p) => void p.finish.notes.splice(i, 1))}
-            >
-              leave out
-            </button>
-          </li>
-        ))}
-      </ol>
-      <button
-        type="button"
-        className="btn mt-3"
-        onClick={() => edit((p) => void p.finish.notes.push({ id: freshId('note'), text: '', range: '' }))}
-      >
-        Add a note
-      </button>
-    </section>
-  );
-}
-
-const TOOLS = { knife: 'knife or trimmer', glue: 'glue or spray', heat: 'hot drying tool' } as const;
-const CAUTIONS = {
-  knife: 'Cut away from the hand, along a steel rule, with a guarded blade, on a mat.',
-  glue: 'Air the room, keep spray from the face, and follow the label and your local rules.',
-  heat: 'Keep the hot tool moving and away from foil, and off when you leave the table.',
-  wet: 'Keep water and damp hands away from lamps, heaters and sockets. Dampen, do not soak: wet paper tears.',
-} as const;
-
 function Cautions() {
   const { finish } = usePlan();
   const edit = useEdit();
@@ -142,7 +105,7 @@ function Cautions() {
     <section aria-label="Tools and water">
       <h2 className="head mb-2">Tools and water</h2>
       <div className="flex flex-wrap gap-x-5 gap-y-1">
-        {(Object.keys(TOOLS) as (keyof typeof TOOLS)[]).map((tool) => (
+        {(Object.keys(TOOL_WORDS) as (keyof typeof TOOL_WORDS)[]).map((tool) => (
           <label key={tool} className="flex min-h-[28px] items-center gap-2">
             <input
               type="checkbox"
@@ -156,7 +119,7 @@ function Cautions() {
                 )
               }
             />
-            {TOOLS[tool]}
+            {TOOL_WORDS[tool]}
           </label>
         ))}
         <label className="flex min-h-[28px] items-center gap-2">

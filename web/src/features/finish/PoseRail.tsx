@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { shapingOf } from '@jade/core/shaping';
+import { toFigure } from '@jade/core/units';
+import { type PosedFigure, getEngine } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { Choice, Reading } from '../../ui/index.ts';
+import { FALLS, POSTURES } from './words.ts';
+
+type Posture = keyof typeof POSTURES;
+
+/** What the posed figure measures, at the paper's caliper, and what would make it stand. */
+export function PoseRail({ figure }: { figure: PosedFigure }) {
+  const { finish } = usePlan();
+  const edit = useEdit();
+  const { pose } = figure;
+  const isSure = pose.stands === true;
+  return (
+    <aside aria-label="Readings" className="w-[262px] shrink-0">
+      <h2 className="head mb-1">In space, {toFigure(figure.sideMm, 0)} mm sheet</h2>
+      <Choice
+        label="It shall"
+        className="mb-2 w-full"
+        value={finish.posture}
+        options={Object.entries(POSTURES).map(([value, label]) => ({ value, label }))}
+        onChoice={(v) => edit((p) => void (p.finish.posture = v as Posture))}
+      />
+      <Reading
+        label="Height × length"
+        figure={`${toFigure(pose.heightMm, 0)} × ${toFigure(pose.lengthMm, 0)}`}
+        unit="mm"
+      />
+      <Reading label="Depth" figure={toFigure(pose.depthMm, 0)} unit="mm" />
+      <Reading
+        label="Weight"
+        figure={pose.weightG === undefined ? 'not known' : toFigure(pose.weightG, 1)}
+        unit={pose.weightG === undefined ? '' : 'g'}
+        {...(pose.weightG === undefined ? { note: 'give the paper its grams per m² in Paper' } : {})}
+      />
+      <Reading
+        label="Margin"
+        figure={pose.marginMm > 0 ? toFigure(pose.marginMm, 1) : 'none'}
+        unit={pose.marginMm > 0 ? 'mm' : ''}
+        rule={{
+          value: Math.max(0, Math.min(10, pose.marginMm)),
+          high: 10,
+          ticks: [0, 2, 5, 10],
+          out: [0, 2],
+        }}
+        care={!isSure}
+        note={
+          pose.range
+            ? `${toFigure(pose.range.least, 1)} to ${toFigure(pose.range.most, 1)} mm over what the paper may spring back`
+            : 'from the foot of the weight to the rim of what touches'
+        }
+      />
+      <Reading
+        label="Tips at"
+        figure={pose.tipDegrees > 0 ? toFigure(pose.tipDegrees, 1) : '0'}
+        unit="°"
+        note={`first ${FALLS[pose.falls]}`}
+      />
+      <Springback figure={figure} />
+      {!isSure && <Helping figure={figure} />}
+    </aside>
+  );
+}
+
+/** What each bend is to be set to, so that the paper keeps what is wanted. */
+function Springback({ figure }: { figure: PosedFigure }) {
+  const { shaping } = usePlan();
+  const rows = figure.pose.springs.flatMap((spring, i) => {
+    const step = shaping[i];
+    const amount = step && shapingOf(step.act).amount(step.act);
+    return spring && amount && spring.keeps > 0
+      ? [{ id: step.id, n: i + 1, wanted: amount.degrees, set: amount.degrees / spring.keeps }]
+      : [];
+  });
+  if (rows.length === 0) return null;
+  return (
+    <section className="border-b border-rule py-2 text-[14px]">
+      <h3 className="text-ink-2">Springback</h3>
+      <ul>
+        {rows.map((r) => (
+          <li key={r.id}>
+            {r.n}: set to <b>{toFigure(Math.abs(r.set), 0)}°</b> to keep {toFigure(Math.abs(r.wanted), 0)}°
+          </li>
+        ))}
+      </ul>
+      <p className="note">By the paper&apos;s kind; a rule of thumb.</p>
+    </section>
+  );
+}
+
+type Found = readonly { step: string; degrees: number; marginMm: number }[];
+
+/** Amounts that would make it stand, tried when asked. */
+function Helping({ figure }: { figure: PosedFigure }) {
+  const edit = useEdit();
+  const [found, setFound] = useState<{ of: PosedFigure; helps: Found | 'asked' }>();
+  const own = found?.of === figure ? found.helps : undefined;
+  const ask = (): void => {
+    setFound({ of: figure, helps: 'asked' });
+    void getEngine()
+      .findHelps()
+      .then((helps) => setFound({ of: figure, helps }));
+  };
+  const take = (step: string, degrees: number): void =>
+    edit((p) => {
+      const at = p.shaping.findIndex((s) => s.id === step);
+      const { act } = p.shaping[at]!;
+      p.shaping[at]!.act = shapingOf(act as never).withAmount(act as never, degrees) as never;
+    });
+  return (
+    <section className="py-2 text-[14px]" aria-label="What would make it stand">
+      {own === undefined && (
+        <button type="button" className="act" onClick={ask}>
+          What would make it so?
+        </button>
+      )}
+      {own === 'asked' && (
+        <p className="note" role="status">
+          Trying every amount of shaping …
+        </p>
+      )}
+      {Array.isArray(own) && own.length === 0 && (
+        <p className="note" role="status">
+          No single amount of the shaping steps does. Turn another part (spread the feet, lean on the tail),
+          or put a weight or a base plate under it.
+        </p>
+      )}
+      {Array.isArray(own) && own.length > 0 && (
+        <ul>
+          {own.map((h) => {
+            const n = figure.steps.findIndex((s) => s.id === h.step) + 1;
+            return (
+              <li key={h.step}>
+                Step {n} at {toFigure(h.degrees, 1)}°: {toFigure(h.marginMm, 1)} mm inside.{' '}
+                <button type="button" className="act" onClick={() => take(h.step, h.degrees)}>
+                  Take it
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,111 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Surface } from '@jade/core/shaping';
+import { usePlan } from '../../plan/index.ts';
+import type { PoseSide, PoseStage } from './PoseStage.ts';
+
+const VIEWS: readonly { readonly side: PoseSide; readonly word: string; readonly key: string }[] = [
+  { side: 'corner', word: 'From a corner', key: '1' },
+  { side: 'front', word: 'Front', key: '2' },
+  { side: 'side', word: 'Side', key: '3' },
+  { side: 'behind', word: 'Behind', key: '4' },
+  { side: 'above', word: 'Above', key: '5' },
+];
+const TURNS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-10, 0],
+  ArrowRight: [10, 0],
+  ArrowUp: [0, -10],
+  ArrowDown: [0, 10],
+};
+
+/** The figure in space on its table: turned by dragging, by the arrow keys, and by named views. */
+export function PoseView({
+  surface,
+  title,
+  height,
+}: {
+  readonly surface: Surface;
+  readonly title: string;
+  readonly height: number;
+}) {
+  const { paper } = usePlan();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const stage = useRef<PoseStage>(undefined);
+  const [side, setSide] = useState<PoseSide>('corner');
+  const [isBlind, setBlind] = useState(false);
+  const [front, back] = [paper.front.hex, paper.back.hex];
+  const [ready, setReady] = useState(0);
+  useEffect(() => {
+    const own = canvas.current!;
+    let live = true;
+    const colour = (name: string): string => getComputedStyle(own).getPropertyValue(name).trim();
+    const fit = (): void => stage.current?.resize(own.clientWidth, own.clientHeight);
+    const watch = new ResizeObserver(fit);
+    // The library that draws in space comes only when it is looked at.
+    import('./PoseStage.ts')
+      .then(({ PoseStage: Stage }) => {
+        if (!live) return;
+        stage.current = new Stage(own, {
+          front,
+          back,
+          ink: '#1a2320',
+          rule: colour('--rule-strong'),
+          jade: colour('--jade'),
+        });
+        fit();
+        watch.observe(own);
+        setReady((n) => n + 1);
+      })
+      .catch(() => live && setBlind(true));
+    return () => {
+      live = false;
+      watch.disconnect();
+      stage.current?.dispose();
+      stage.current = undefined;
+    };
+  }, [front, back]);
+  useEffect(() => stage.current?.set(surface), [surface, ready]);
+  const look = (to: PoseSide): void => {
+    setSide(to);
+    stage.current?.look(to);
+  };
+  return (
+    <figure aria-label="The figure in space">
+      <canvas
+        ref={canvas}
+        tabIndex={0}
+        role="img"
+        aria-label={`${title}; turn it with the arrow keys, or by dragging`}
+        className="block w-full touch-none"
+        style={{ height }}
+        onKeyDown={(e) => {
+          const view = VIEWS.find((v) => v.key === e.key);
+          const turn = TURNS[e.key];
+          if (!view && !turn) return;
+          e.preventDefault();
+          e.stopPropagation();
+          if (view) look(view.side);
+          else stage.current?.turn(turn![0], turn![1]);
+        }}
+      />
+      {isBlind && (
+        <p className="note" role="status">
+          This browser draws nothing in space (no WebGL); sizes and verdicts beside are computed all the same.
+        </p>
+      )}
+      <figcaption className="mt-1 flex flex-wrap items-center gap-4">
+        {VIEWS.map((v) => (
+          <button
+            key={v.side}
+            type="button"
+            className={`act ${side === v.side ? 'font-semibold' : ''}`}
+            aria-pressed={side === v.side}
+            onClick={() => look(v.side)}
+          >
+            {v.word}
+          </button>
+        ))}
+        <span className="note">lines of the table 10 mm apart</span>
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,206 @@
+import { type ShapingStep, shapingOf } from '@jade/core/shaping';
+import type { SheetSymmetry } from '@jade/core/sheet';
+import { symmetriesOf } from '@jade/core/sheet';
+import type { PosedFigure } from '../../engine/index.ts';
+import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { NumberField, TextField } from '../../ui/index.ts';
+
+/** The shaping steps in their order: what each does, how far, and what is wrong with it. */
+export function ShapingList({ figure }: { figure: PosedFigure | undefined }) {
+  const { shaping } = usePlan();
+  if (shaping.length === 0)
+    return (
+      <p className="note mb-3">
+        The model is flat still. Turn a part (legs, feet, wings, head), curl it over a rod, or bend it softly:
+        the figure follows, and is measured and stood on the table.
+      </p>
+    );
+  return (
+    <ol aria-label="Shaping steps">
+      {shaping.map((step, i) => (
+        <Row key={step.id} step={step} n={i + 1} read={figure?.steps.find((s) => s.id === step.id)} />
+      ))}
+    </ol>
+  );
+}
+
+function Row({
+  step,
+  n,
+  read,
+}: {
+  step: ShapingStep;
+  n: number;
+  read: PosedFigure['steps'][number] | undefined;
+}) {
+  const { shaping, sheet } = usePlan();
+  const edit = useEdit();
+  const { act } = step;
+  const shift = (by: 1 | -1): void =>
+    edit((p) => {
+      const [moved] = p.shaping.splice(n - 1, 1);
+      p.shaping.splice(n - 1 + by, 0, moved!);
+    });
+  const again = (map: SheetSymmetry): void =>
+    edit((p) => {
+      p.shaping.splice(n, 0, {
+        id: freshId('w'),
+        act: { kind: 'again', of: step.id, map: structuredClone(map), behind: true },
+        note: '',
+      } as never);
+    });
+  const mirrors = symmetriesOf(sheet.shape).filter((m) => m.kind === 'mirror');
+  return (
+    <li className="mb-2 grid grid-cols-[24px_1fr] gap-x-2 border-b border-rule pb-2">
+      <b>{n}</b>
+      <div>
+        {act.kind === 'hand' ? (
+          <div className="flex flex-wrap items-end gap-3">
+            <TextField
+              label="By hand, not computed"
+              most={400}
+              className="min-w-[260px] flex-1"
+              value={act.text}
+              onText={(t) =>
+                edit(
+                  (p) => void ((p.shaping[n - 1]!.act as typeof act) = { ...act, text: t }),
+                  `text-${step.id}`,
+                )
+              }
+            />
+            <TextField
+              label="how far"
+              most={80}
+              className="w-40"
+              value={act.range}
+              onText={(t) =>
+                edit(
+                  (p) => void ((p.shaping[n - 1]!.act as typeof act) = { ...act, range: t }),
+                  `range-${step.id}`,
+                )
+              }
+            />
+          </div>
+        ) : (
+          <p>{read?.sentence ?? '…'}</p>
+        )}
+        {read?.refusal && (
+          <p role="alert" className="note !text-persimmon">
+            {read.refusal.text}
+          </p>
+        )}
+        <div className="mt-1 flex flex-wrap items-end gap-x-4 gap-y-1 text-[14px]">
+          <Amounts step={step} n={n} />
+          {act.kind !== 'hand' && act.kind !== 'again' && mirrors.length > 0 && (
+            <label className="pb-1">
+              <span className="sr-only">The same on the other side</span>
+              <select
+                value=""
+                onChange={(e) => {
+                  const map = mirrors[Number(e.target.value)];
+                  if (map) again(map);
+                }}
+              >
+                <option value="" disabled>
+                  same on the other side …
+                </option>
+                {mirrors.map((m, i) => (
+                  <option key={i} value={i}>
+                    mirrored in {m.kind === 'mirror' ? m.in.join('–') : ''}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          <button type="button" className="act" disabled={n === 1} onClick={() => shift(-1)}>
+            Earlier
+          </button>
+          <button type="button" className="act" disabled={n === shaping.length} onClick={() => shift(1)}>
+            Later
+          </button>
+          <button
+            type="button"
+            className="act"
+            aria-label={`Leave out shaping step ${n}`}
+            onClick={() => edit((p) => void p.shaping.splice(n - 1, 1))}
+          >
+            Leave out
+          </button>
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** How far, with the least and the most it may be. */
+function Amounts({ step, n }: { step: ShapingStep; n: number }) {
+  const edit = useEdit();
+  const { act } = step;
+  const amount = shapingOf(act).amount(act);
+  if (!amount || !('degrees' in act)) return null;
+  const most = act.kind === 'turn' ? 180 : 720;
+  const set = (field: 'degrees' | 'least' | 'most', value: number | null): void =>
+    edit(
+      (p) => void ((p.shaping[n - 1]!.act as Record<string, unknown>)[field] = value),
+      `${field}-${step.id}`,
+    );
+  return (
+    <>
+      <NumberField
+        label={`Step ${n}, degrees`}
+        className="w-28"
+        value={act.degrees}
+        low={-most}
+        high={most}
+        step={0.5}
+        onNumber={(v) => set('degrees', v)}
+      />
+      {act.kind !== 'turn' && (
+        <NumberField
+          label="rod, mm"
+          className="w-20"
+          value={act.rodMm}
+          low={0.5}
+          high={300}
+          step={0.5}
+          onNumber={(v) =>
+            edit((p) => void ((p.shaping[n - 1]!.act as typeof act).rodMm = v), `rod-${step.id}`)
+          }
+        />
+      )}
+      {amount.least === null || amount.most === null ? (
+        <button
+          type="button"
+          className="act"
+          onClick={() => {
+            set('least', amount.degrees - 5);
+            set('most', amount.degrees + 5);
+          }}
+        >
+          To taste
+        </button>
+      ) : (
+        <>
+          <NumberField
+            label="least"
+            className="w-20"
+            value={amount.least}
+            low={-most}
+            high={amount.degrees}
+            step={0.5}
+            onNumber={(v) => set('least', v)}
+          />
+          <NumberField
+            label="most"
+            className="w-20"
+            value={amount.most}
+            low={amount.degrees}
+            high={most}
+            step={0.5}
+            onNumber={(v) => set('most', v)}
+          />
+        </>
+      )}
+    </>
+  );
+}

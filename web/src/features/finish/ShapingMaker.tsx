@@ -1,0 +1,194 @@
+import { useEffect } from 'react';
+import { type ShapingAct, type ShapingTool, shapingKinds, shapingStepSchema } from '@jade/core/shaping';
+import type { LineRef, PointRef } from '@jade/core/references';
+import { toFigure } from '@jade/core/units';
+import type { PosedFigure, StepDetail } from '../../engine/index.ts';
+import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { isTyping } from '../../stage/index.ts';
+import { Choice, NumberField } from '../../ui/index.ts';
+
+type Landmark = StepDetail['landmarks'][number];
+
+/** Every tool of every kind of shaping, in the order of the kinds. */
+const TOOLS = Object.values(shapingKinds).flatMap((k) =>
+  Object.entries(k.tools as Record<string, ShapingTool>),
+);
+
+/** What is being made: the tool, the points chosen so far, how far, over which rod. */
+export interface Making {
+  readonly tool: string;
+  readonly picks: readonly Landmark[];
+  readonly degrees: number;
+  readonly rodMm: number;
+  /** The line lies straight across the part at one point, or runs through two. */
+  readonly by: 'across' | 'through';
+}
+
+const begin = (tool: string): Making => ({
+  tool,
+  picks: [],
+  degrees: tool === 'curl' ? 90 : 20,
+  rodMm: tool === 'soft' ? 3 : 8,
+  by: 'across',
+});
+
+/** The step as chosen so far; undefined while a point is to be chosen. */
+export function toAct({ tool, picks, degrees, rodMm, by }: Making): ShapingAct | undefined {
+  if (tool === 'hand') return { kind: 'hand', text: '', range: '' };
+  const [tip, from, to] = picks.map((p) => p.ref);
+  if (!tip || !from || (by === 'through' && !to)) return undefined;
+  const line: LineRef =
+    by === 'across'
+      ? { kind: 'across', at: from, to: { kind: 'through', a: from, b: tip } }
+      : { kind: 'through', a: from, b: to! };
+  const at: PointRef = by === 'across' ? from : { kind: 'between', from, to: to!, share: '1/2' };
+  const part = { line, at, flap: [tip], plate: null, degrees, least: null, most: null };
+  if (tool === 'turn') return { kind: 'turn', ...part };
+  if (tool === 'curl') return { kind: 'curl', ...part, rodMm, apex: null };
+  return { kind: 'soft', ...part, rodMm };
+}
+
+/** The tray of shaping, and what its tool asks for: points on the flat form, then how far. */
+export function ShapingMaker({
+  making,
+  onMaking,
+  detail,
+  trial,
+}: {
+  making: Making | null;
+  onMaking: (making: Making | null) => void;
+  detail: StepDetail | undefined;
+  /** The figure with the step as chosen so far. */
+  trial: PosedFigure | undefined;
+}) {
+  const edit = useEdit();
+  const { shaping } = usePlan();
+  const take = (tool: string): void => {
+    if (tool === 'hand') keep({ kind: 'hand', text: '', range: '' });
+    else onMaking(begin(tool));
+  };
+  const keep = (act: ShapingAct): void => {
+    const step = shapingStepSchema.parse({ id: freshId('w'), act });
+    edit((p) => void p.shaping.push(structuredClone(step) as never));
+    onMaking(null);
+  };
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === 'Escape' && making) return onMaking(null);
+      if (isTyping(e.target)) return;
+      const found = TOOLS.find(([, t]) => t.key === e.key.toUpperCase());
+      if (!found) return;
+      e.preventDefault();
+      take(found[0]);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+  const act = making ? toAct(making) : undefined;
+  const refusal = trial?.steps[shaping.length]?.refusal;
+  return (
+    <section aria-label="Shaping tools">
+      <div className="flex flex-wrap gap-x-5 gap-y-1">
+        {TOOLS.map(([id, tool]) => (
+          <button
+            key={id}
+            type="button"
+            className={`act ${making?.tool === id ? 'font-semibold' : ''}`}
+            aria-pressed={making?.tool === id}
+            title={`Key ${tool.key}`}
+            onClick={() => take(id)}
+          >
+            {tool.word}
+          </button>
+        ))}
+      </div>
+      {making && detail && (
+        <div className="mt-3" data-testid="shaping-composer">
+          <p role="status">
+            <b>
+              {act ? (refusal ? 'It cannot be turned so.' : 'The figure shows it.') : `${promptOf(making)}.`}
+            </b>
+          </p>
+          <p className="note">
+            {making.picks.length > 0 && `Chosen: ${making.picks.map((p) => p.name).join(', ')}.`}
+          </p>
+          {refusal && (
+            <p role="alert" className="note !text-persimmon">
+              {refusal.text}
+            </p>
+          )}
+          <div className="mt-2 flex flex-wrap items-end gap-4">
+            <Choice
+              label="The line lies"
+              className="w-64"
+              value={making.by}
+              options={[
+                { value: 'across', label: 'straight across, at one point' },
+                { value: 'through', label: 'through two points' },
+              ]}
+              onChoice={(by) =>
+                onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })
+              }
+            />
+            <NumberField
+              label="Degrees, towards you"
+              className="w-40"
+              value={making.degrees}
+              low={making.tool === 'turn' ? -180 : -720}
+              high={making.tool === 'turn' ? 180 : 720}
+              step={0.5}
+              onNumber={(degrees) => onMaking({ ...making, degrees })}
+            />
+            {making.tool !== 'turn' && (
+              <NumberField
+                label="Rod, mm across"
+                className="w-32"
+                value={making.rodMm}
+                low={0.5}
+                high={300}
+                step={0.5}
+                onNumber={(rodMm) => onMaking({ ...making, rodMm })}
+              />
+            )}
+            {refusal?.freeDegrees !== undefined && Math.abs(refusal.freeDegrees) >= 0.1 && (
+              <button
+                type="button"
+                className="act pb-2"
+                onClick={() => onMaking({ ...making, degrees: Math.trunc(refusal.freeDegrees! * 10) / 10 })}
+              >
+                Turn it {toFigure(Math.abs(refusal.freeDegrees), 1)}°, as far as it is free
+              </button>
+            )}
+            {refusal?.kind === 'through' && refusal.freeDegrees === 0 && (
+              <button
+                type="button"
+                className="act pb-2"
+                onClick={() => onMaking({ ...making, degrees: -making.degrees })}
+              >
+                The other way
+              </button>
+            )}
+
+            <button
+              type="button"
+              className="btn solid"
+              disabled={!act || refusal !== undefined}
+              onClick={() => act && keep(act)}
+            >
+              Keep this shaping
+            </button>
+            <button type="button" className="act" onClick={() => onMaking(null)}>
+              Put away (Esc)
+            </button>
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}
+
+const promptOf = ({ tool, picks, by }: Making): string =>
+  by === 'across' && picks.length === 1
+    ? 'Choose where the line crosses the part'
+    : (TOOLS.find(([id]) => id === tool)?.[1].points[picks.length] ?? '');

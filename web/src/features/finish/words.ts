@@ -1,0 +1,46 @@
+import type { Pose } from '@jade/core/shaping';
+import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
+
+/** Words and sentences of Finish. */
+export const FALLS: Readonly<Record<Pose['falls'], string>> = {
+  forwards: 'forwards',
+  backwards: 'backwards',
+  'to the left': 'to the left',
+  'to the right': 'to the right',
+};
+
+export const POSTURES = {
+  stands: 'stand on its feet',
+  'lies front up': 'lie, front up',
+  'lies back up': 'lie, back up',
+} as const;
+
+export const CAUTIONS = {
+  knife: 'Cut away from the hand, along a steel rule, with a guarded blade, on a mat.',
+  glue: 'Air the room, keep spray from the face, and follow the label and your local rules.',
+  heat: 'Keep the hot tool moving and away from foil, and off when you leave the table.',
+  wet: 'Keep water and damp hands away from lamps, heaters and sockets. Dampen, do not soak: wet paper tears.',
+} as const;
+
+export const TOOL_WORDS = {
+  knife: 'knife or trimmer',
+  glue: 'glue or spray',
+  heat: 'hot drying tool',
+} as const;
+
+const listOf = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
+
+type Read = Pick<Pose, 'stands' | 'marginMm' | 'range' | 'tipDegrees' | 'falls' | 'contacts'>;
+
+/** Whether the figure stands or lies as it shall, in one sentence; a verdict only where there is one. */
+export function sayStance(pose: Read, lies: boolean, unit: LengthUnit): string {
+  const on = listOf(pose.contacts);
+  const margin = toLengthText(Math.max(pose.marginMm, 0), unit).text;
+  const verb = lies ? 'lies' : 'stands';
+  if (pose.stands === true)
+    return `It ${verb} on ${on}: its weight is ${margin} inside, and it leans ${toFigure(pose.tipDegrees, 1)}° ${FALLS[pose.falls]} before it tips.`;
+  if (pose.stands === 'unsure')
+    return `Whether it ${verb} is unsure: on ${on} its weight is ${margin} inside${pose.range ? `, from ${toFigure(pose.range.least, 1)} to ${toFigure(pose.range.most, 1)} mm over what the paper may spring back` : ''}, and a promise takes 2 mm.`;
+  return `It does not ${lies ? 'lie so' : 'stand'}: it falls ${FALLS[pose.falls]}, and comes to lie on ${on}.`;
+}
