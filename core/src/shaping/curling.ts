@@ -1,6 +1,16 @@
-import { type Line, type Point, add, directionOf, lineAlong, scale, turnBy } from '../geometry/index.ts';
+import {
+  type Line,
+  type Point,
+  add,
+  apply,
+  directionOf,
+  lineAlong,
+  scale,
+  sideOf,
+  turnBy,
+} from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import type { Form } from './form.ts';
+import { type Form, piecesAt } from './form.ts';
 import type { ShapingRefusal } from './refusal.ts';
 import { type TurnAsk, findCrossing, turnPart } from './turning.ts';
 
@@ -33,10 +43,12 @@ export function curlPart(form: Form, ask: CurlAsk): Outcome<Form, ShapingRefusal
   const turns = Math.max(FEWEST, Math.ceil(Math.abs(degrees) / DEGREES_A_TURN));
   const radians = (Math.abs(degrees) * Math.PI) / 180;
   let current = form;
-  const left = facing(form, ask);
+  const tip = tipOf(form, ask);
+  const left = facing(ask.line, tip);
   for (let i = 0; i < turns; i++) {
     const way = ((i + 0.5) * radius * radians) / turns;
     const line = apex ? spread(left, apex, way) : { ...left, offset: left.offset + way };
+    if (i > 0 && tip && sideOf(line, tip) <= 0) return failed(tooShort(degrees, i / turns));
     const at = ask.at && add(ask.at, scale(left.normal, way));
     const made = turnPart(current, {
       ...ask,
@@ -45,13 +57,7 @@ export function curlPart(form: Form, ask: CurlAsk): Outcome<Form, ShapingRefusal
       degrees: degrees / turns,
       isChecked: i === 0,
     });
-    if (!made.ok)
-      return i > 0 && made.fault.kind === 'reference'
-        ? failed({
-            kind: 'short',
-            text: `The part is too short to be curled by ${Math.round(degrees)}° over this radius: it ends after ${Math.round((Math.abs(degrees) * i) / turns)}°. Take a thinner rod, or curl it less.`,
-          })
-        : made;
+    if (!made.ok) return made;
     current = made.value;
   }
   const met = findCrossing(current);
@@ -64,22 +70,24 @@ export function curlPart(form: Form, ask: CurlAsk): Outcome<Form, ShapingRefusal
     : done(current);
 }
 
+const tooShort = (degrees: number, share: number): ShapingRefusal => ({
+  kind: 'short',
+  text: `The part is too short to be curled by ${Math.round(Math.abs(degrees))}° over this radius: it ends after ${Math.round(Math.abs(degrees) * share)}°. Take a thinner rod, or curl it less.`,
+});
+
 /** The line with the flap on the side its normal points to. */
-function facing(form: Form, { line, flap }: CurlAsk): Line {
-  const tip = flap[0];
-  const piece = tip && form.pieces.find((p) => isIn(p.sheet, tip));
-  const at = piece && form.state.facets[piece.facet]!.placement;
-  if (!tip || !at) return line;
-  const model: Point = [at.a * tip[0] + at.b * tip[1] + at.tx, at.c * tip[0] + at.d * tip[1] + at.ty];
-  const side = line.normal[0] * model[0] + line.normal[1] * model[1] - line.offset;
-  return side >= 0 ? line : { normal: [-line.normal[0], -line.normal[1]], offset: -line.offset };
+function facing(line: Line, tip: Point | undefined): Line {
+  return !tip || sideOf(line, tip) >= 0
+    ? line
+    : { normal: [-line.normal[0], -line.normal[1]], offset: -line.offset };
 }
 
-const isIn = (polygon: readonly Point[], p: Point): boolean =>
-  polygon.every((a, i) => {
-    const b = polygon[(i + 1) % polygon.length]!;
-    return (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > -1e-8;
-  });
+/** Where the point of the part lies in the flat model. */
+function tipOf(form: Form, { flap }: CurlAsk): Point | undefined {
+  const tip = flap[0];
+  const piece = tip && form.pieces[piecesAt(form, tip)[0] ?? -1];
+  return tip && piece && apply(form.state.facets[piece.facet]!.placement, tip);
+}
 
 /** A ruling of a cone: the first line turned about the apex until it has gone on by a way, measured at the foot. */
 function spread(line: Line, apex: Point, way: number): Line {

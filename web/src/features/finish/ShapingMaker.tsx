@@ -86,7 +86,9 @@ export function ShapingMaker({
     return () => window.removeEventListener('keydown', onKey);
   });
   const act = making ? toAct(making) : undefined;
-  const refusal = trial?.steps[shaping.length]?.refusal;
+  // The answer to the step as chosen; the figure without it is no answer.
+  const answer = act ? trial?.steps[shaping.length] : undefined;
+  const refusal = answer?.refusal;
   return (
     <section aria-label="Shaping tools">
       <div className="flex flex-wrap gap-x-5 gap-y-1">
@@ -107,7 +109,13 @@ export function ShapingMaker({
         <div className="mt-3" data-testid="shaping-composer">
           <p role="status">
             <b>
-              {act ? (refusal ? 'It cannot be turned so.' : 'The figure shows it.') : `${promptOf(making)}.`}
+              {!act
+                ? `${promptOf(making)}.`
+                : !answer
+                  ? 'Shaping …'
+                  : refusal
+                    ? 'It cannot be shaped so.'
+                    : 'The figure shows it.'}
             </b>
           </p>
           <p className="note">
@@ -173,7 +181,7 @@ export function ShapingMaker({
             <button
               type="button"
               className="btn solid"
-              disabled={!act || refusal !== undefined}
+              disabled={!answer || refusal !== undefined}
               onClick={() => act && keep(act)}
             >
               Keep this shaping
