@@ -2,6 +2,7 @@ import { findBase } from '../bases/index.ts';
 import { type Plan, buildPlan } from '../plan/index.ts';
 import { shapingStepSchema } from '../shaping/index.ts';
 import { stepSchema } from '../sequence/index.ts';
+import { across, along, at, through } from './cast/words.ts';
 import { buildOwlSteps } from './owl-steps.ts';
 import { cast, paperFrom, showDate } from './troupe.ts';
 
@@ -45,10 +46,22 @@ export function buildOwlPlan(): Plan {
     marks: [{ id: 'wing', edge: 'AB', top: 1, bottom: 8, construction: 'halving' }],
     steps: buildOwlSteps(),
     shaping: [
-      ['wings', 'Round the wings over a pencil', 'a little, to taste'],
-      ['face', 'Lift the rim of the face off the body', '1 to 3 mm'],
-      ['stand', 'Bend the tail back until the owl leans on it', '20 to 35 degrees'],
-    ].map(([id, text, range]) => shapingStepSchema.parse({ id, act: { kind: 'hand', text, range } })),
+      shapingStepSchema.parse({
+        id: 'stand',
+        act: {
+          kind: 'turn',
+          line: across(along(at('A'), at('O'), '6/25'), through(at('A'), at('O'))),
+          flap: [at('A')],
+          degrees: -68,
+          least: -72,
+          most: -65,
+        },
+      }),
+      ...[
+        ['wings', 'Round the wings over a pencil', 'a little, to taste'],
+        ['face', 'Lift the rim of the face off the body', '1 to 3 mm'],
+      ].map(([id, text, range]) => shapingStepSchema.parse({ id, act: { kind: 'hand', text, range } })),
+    ],
     finish: {
       spine: null,
       openedDegrees: null,

@@ -267,6 +267,7 @@ export const buildNewtPlan = (): Plan =>
     pairs: [['right hind leg', 'left hind leg']],
     baseId: 'fish',
     feet: null,
+    posture: 'lies front up',
     notes: [
       ['Bend the tail sideways between the fingers, without a crease', '20 to 60 degrees'],
       ['Lift the belly off the table, feet down', '3 to 6 mm'],
@@ -308,10 +309,22 @@ export const buildMothPlan = (): Plan =>
     ],
     baseId: 'waterbomb',
     feet: null,
-    notes: [
-      ['Raise the wings from the body', '10 to 30 degrees'],
-      ['Press the body to a ridge between thumb and finger', 'to taste'],
+    posture: 'lies front up',
+    shaping: [
+      {
+        id: 'wings-up',
+        act: {
+          kind: 'turn',
+          line: through(at('KR'), at('NR')),
+          flap: [at('D'), at('A')],
+          degrees: 25,
+          least: 10,
+          most: 30,
+        },
+      },
+      { id: 'wings-up-again', act: { kind: 'again', of: 'wings-up', map: sides } },
     ],
+    notes: [['Press the body to a ridge between thumb and finger', 'to taste']],
     tools: ['knife'],
   });
 

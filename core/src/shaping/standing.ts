@@ -46,7 +46,7 @@ export interface Rest {
 
 /** Where a figure stands or falls. */
 export interface Stance {
-  /** The resting pose nearest to upright, within MOST_LEAN; undefined where it falls from there. */
+  /** The resting pose nearest to upright that is sure, else the nearest, within MOST_LEAN; undefined where it has none. */
   readonly pose: Rest | undefined;
   /** What it comes to lie on when it is set upright and let go. */
   readonly settled: Rest;
@@ -74,7 +74,9 @@ export function standingOf(body: Body, up: Spot = UPRIGHT): Stance {
     settled = rollOver(body, hull.points, settled, up);
     falls++;
   }
-  const pose = poses.find((r) => r.leanDegrees <= MOST_LEAN);
+  // A pose with nothing to spare is none a folder would set it down in, where another is sure.
+  const near = poses.filter((r) => r.leanDegrees <= MOST_LEAN);
+  const pose = near.find((r) => r.marginMm >= SURE_MM) ?? near[0];
   return { pose, settled, falls, towards: first.tips, poses };
 }
 
