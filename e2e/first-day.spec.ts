@@ -107,8 +107,8 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   expect(blue.front + blue.back).toBeCloseTo(((kite - 0.125) * chosen * chosen) / 100, 0);
 
   await pleat(page, 'Finish').click();
-  await page.getByRole('button', { name: 'Add a note' }).click();
-  await page.getByLabel('1', { exact: true }).fill('Round the back');
+  await page.getByRole('button', { name: 'By hand' }).click();
+  await page.getByLabel('By hand, not computed').fill('Round the back');
   const finish = page.getByRole('group', { name: /finished flat form/ });
   const feet = finish.getByRole('button');
   await expect(feet.first()).toBeVisible();
@@ -119,7 +119,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   const lowest = placed.filter((p) => p.box.y > ground - 3).sort((a, b) => a.box.x - b.box.x);
   await lowest[0]!.f.click();
   await lowest.at(-1)!.f.click();
-  await expect(sentence(page)).toContainText('The flat form balances');
+  await expect(page.getByTestId('flat-balance')).toContainText('The flat form balances');
   await expect(pleat(page, 'Finish')).toContainText(/\d+(\.\d)? mm inside/);
   await page.getByLabel('knife or trimmer').check();
   await expect(page.getByText('Cut away from the hand')).toBeVisible();

@@ -131,7 +131,7 @@ test('at 820 px the pleats keep their names, and feet are chosen anew from the v
     await expect(label).toBeVisible();
     expect((await label.boundingBox())!.height).toBeGreaterThan(20);
   }
-  await expect(sentence(page)).toContainText('Whether the shaped model stands is not known');
+  await expect(sentence(page)).toContainText('It stands on');
   await page.getByRole('button', { name: 'Choose the feet anew' }).click();
   const feet = page.getByRole('group', { name: /finished flat form/ }).getByRole('button');
   await feet.first().press('Enter');

@@ -54,7 +54,7 @@ describe('the plan document', () => {
     expect(readDocument('plan', 1, old, rungs)).toMatchObject({ ok: true, value: { cast: 'marsh one two' } });
     expect(readDocument('plan', 2, old, rungs)).toMatchObject({ ok: true, value: { cast: 'marsh two' } });
     expect(readDocument('plan', 4, old, rungs)).toMatchObject({ ok: false });
-    expect(readPlanFile({ ...file(), plan: old }, rungs)).toMatchObject({
+    expect(readPlanFile({ ...file(), version: 1, plan: old }, rungs)).toMatchObject({
       ok: true,
       value: { plan: { cast: 'marsh one two' } },
     });

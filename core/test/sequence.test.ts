@@ -172,7 +172,7 @@ describe('collapse, sink and reverse as steps', () => {
       sayStep({ ...base, move: { ...base.move, creases: changed } as Move }, sequence);
     // A collapse is called a base only where all its senses are those of the base.
     expect(retold(creases.map((c, i) => (i === 0 ? { ...c, sense: 'valley' } : c)))).toMatch(
-      /^Collapse on all/,
+      /^Collapse on the 6 creases drawn that meet in the centre O: 3 mountain and 3 valley/,
     );
     // Of many creases it is said how many and on which grid; the picture shows which.
     const onGrid = creases.flatMap((c) => [
@@ -180,12 +180,12 @@ describe('collapse, sink and reverse as steps', () => {
       { ...c, from: { kind: 'sheet' as const, at: ['1/8', 0] as [string, number] } },
     ]);
     expect(retold(onGrid)).toBe(
-      'Collapse on the 12 creases drawn of the grid of eighths, all together: 8 mountain and 4 valley.',
+      'Collapse on the 12 creases drawn of the grid of eighths, set in the order of the numbers: 8 mountain and 4 valley.',
     );
     const offGrid = onGrid.map((c, i) =>
       i === 1 ? { ...c, from: { kind: 'sheet' as const, at: ['0.123', 0] as [string, number] } } : c,
     );
-    expect(retold(offGrid)).toMatch(/^Collapse on the 12 creases drawn, all together/);
+    expect(retold(offGrid)).toMatch(/^Collapse on the 12 creases drawn, set in the order/);
     expect(sayStep(sink, sequence)).toBe('Open-sink the centre O to halfway from O to A.');
   });
 

@@ -153,7 +153,7 @@ const cases: Record<string, { before: readonly Step[]; move: Written; says: stri
       ],
       anchor: on(0.2, 0.2),
     },
-    says: 'Collapse on all these creases together. From the front of the sheet, valley: O–B, O–D; either way: O–the middle of AB, O–the middle of BC, O–the middle of CD, O–the middle of DA.',
+    says: 'Collapse on the 6 creases drawn that meet in the centre O: 2 valley and 4 either way.',
     word: 'collapse',
   },
   refold: {

@@ -78,8 +78,8 @@ export const castSentences: Readonly<Record<string, readonly string[]>> = {
     'Outside-reverse-fold through HD, 65° clockwise from the way to corner A (neck and bill). To taste.',
     'Valley-fold through L1, 5° clockwise from the way to corner D (left leg). To taste.',
     'Mountain-fold through L2, 7.5° clockwise from the way to corner B (right leg). To taste.',
-    'Valley-fold through F1, 50° counter-clockwise from the way to corner D (left leg). To taste.',
-    'Mountain-fold through F2, 55° counter-clockwise from the way to corner B (right leg). To taste.',
+    'Valley-fold through F1, 46° counter-clockwise from the way to corner D (left leg). To taste.',
+    'Mountain-fold through F2, 48° counter-clockwise from the way to corner B (right leg). To taste.',
   ],
   Otter: [
     'Turn over, left to right.',

@@ -105,12 +105,42 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
           </button>
         )}
       </p>
+      <Balance />
       <p className="note mt-2">
-        This is about the flat form held upright over two points; whether the shaped model stands by itself it
-        does not say. Every layer counts with its area.
+        This is about the flat form held upright over two points; whether the figure stands by itself is said
+        above. Every layer counts with its area.
       </p>
       <Opening onChoose={() => choose('spine')} />
     </section>
+  );
+}
+
+/** Whether the flat form, held upright, balances over the two points. */
+function Balance() {
+  const { unit } = useSettings();
+  const standing = useEngine().result?.readings.standing;
+  if (!standing) return null;
+  const margin = toLengthText(Math.max(Math.abs(standing.margin), 0.01), unit).text;
+  return (
+    <p className="mt-2" data-testid="flat-balance">
+      {standing.stands ? (
+        <>
+          The flat form balances over these points: its weight lies <b>{margin}</b> inside the{' '}
+          {standing.weakSide} one, and it can lean <b>{toFigure(standing.tipDegrees, 0)}°</b> in its own plane
+          before it tips.
+          {standing.step > 1 && (
+            <>
+              {' '}
+              One foot hangs <b>{toFigure(standing.step, 1)} mm</b> above the other.
+            </>
+          )}
+        </>
+      ) : (
+        <>
+          The flat form tips to the {standing.weakSide}: its weight lies <b>{margin}</b> outside its feet.
+        </>
+      )}
+    </p>
   );
 }
 

@@ -1,0 +1,143 @@
+import { describe, expect, test } from '@jest/globals';
+import { buildHeronPlan, buildOwlPlan } from '../../src/demo/index.ts';
+import { readDocument, readPlanFile } from '../../src/documents/index.ts';
+import { type Plan, PLAN_FORMAT, buildPlan, planSchema } from '../../src/plan/index.ts';
+import { poseAsk, readPosed } from '../../src/readings/index.ts';
+import { replaySequence } from '../../src/sequence/index.ts';
+import {
+  type ShapingStep,
+  checkForm,
+  findHelps,
+  replayShaping,
+  shapingOf,
+  shapingStepSchema,
+  springOf,
+  standingOf,
+  bodyOf,
+  uprightOf,
+} from '../../src/shaping/index.ts';
+
+const foldedOf = ({ sheet, points, steps }: Plan) => replaySequence({ sheet: sheet.shape, points, steps });
+const heron = buildHeronPlan();
+const replay = foldedOf(heron);
+const withDegrees = (step: ShapingStep, degrees: number): ShapingStep => ({
+  ...step,
+  act: shapingOf(step.act).withAmount(step.act, degrees),
+});
+
+describe('the heron, its legs spread', () => {
+  const { shaped, pose } = readPosed(heron, replay);
+
+  test('stands sure, exact, the mirrored leg as far behind as the first is in front', () => {
+    expect(shaped.steps.map((s) => s.refusal?.text)).toEqual(shaped.steps.map(() => undefined));
+    const check = checkForm(shaped.form);
+    expect(Math.max(check.gap, check.edges, check.area)).toBeLessThan(1e-9);
+    expect([check.crossings, shaped.form.exact, pose.stands]).toEqual([0, true, true]);
+    expect(pose.range!.least).toBeGreaterThanOrEqual(2);
+    expect(pose.weightG).toBeCloseTo((240 * 240 * heron.paper.grammage!) / 1e6, 9);
+    const [one, two] = shaped.form.hinges;
+    expect(two!.radians).toBeCloseTo(-one!.radians, 12);
+  });
+
+  test('a verdict is no promise without margin: with feet as they were it does not stand', () => {
+    const steps = heron.steps.map((s) => {
+      const move = structuredClone(s.move) as { line?: { degrees?: number } };
+      if (s.id.endsWith('foot1')) move.line!.degrees = 50;
+      if (s.id.endsWith('foot2')) move.line!.degrees = 55;
+      return { ...s, move: move as never };
+    });
+    const other = { ...heron, steps };
+    expect(readPosed(other, foldedOf(other)).pose.stands).not.toBe(true);
+  });
+
+  test('a change of one amount costs only what follows it, and gives what a full replay gives', () => {
+    const steps = heron.shaping.map((s, i) => (i === 0 ? withDegrees(s, 12) : s));
+    const input = { replay, steps, sideMm: 240 };
+    const again = replayShaping(input, shaped);
+    const fresh = replayShaping(input);
+    expect(again.form.hinges).toEqual(fresh.form.hinges);
+    expect(again.form.pieces).toEqual(fresh.form.pieces);
+    const last = [...heron.shaping.slice(0, -1), { ...heron.shaping.at(-1)!, note: 'later' }];
+    const kept = replayShaping({ ...input, steps: last }, shaped);
+    expect(kept.steps[0]!.after).toBe(shaped.steps[0]!.after);
+  });
+
+  test('steps that are refused leave the figure as it was, and the next are made', () => {
+    const bad = shapingStepSchema.parse({
+      id: 'bad',
+      act: { ...(heron.shaping[0]!.act as object), degrees: 40, least: 8, most: 14 },
+    });
+    const { steps, form } = replayShaping({ replay, steps: [bad, heron.shaping[0]!], sideMm: 240 });
+    expect(steps[0]!.refusal).toMatchObject({
+      kind: 'amount',
+      text: expect.stringContaining('outside its range'),
+    });
+    expect(steps[0]!.after).toBe(steps[0]!.before);
+    expect(steps[1]!.refusal).toBeUndefined();
+    expect(form.hinges).toHaveLength(1);
+  });
+});
+
+describe('which amount helps', () => {
+  test('every answer stands when it is made; the least change comes first', () => {
+    const owl = buildOwlPlan();
+    const shaping = owl.shaping.map((s) =>
+      s.id === 'stand'
+        ? { ...withDegrees(s, -50), act: { ...withDegrees(s, -50).act, least: null, most: null } }
+        : s,
+    ) as ShapingStep[];
+    const plan = { ...owl, shaping };
+    const own = foldedOf(plan);
+    const { shaped, pose, sideMm } = readPosed(plan, own);
+    expect(pose.stands).not.toBe(true);
+    const input = { replay: own, steps: shaping, sideMm };
+    const ask = poseAsk(plan, own, sideMm);
+    const helps = findHelps(input, shaped, ask);
+    expect(helps.map((h) => h.step)).toContain('stand');
+    for (const { step, degrees, marginMm } of helps) {
+      const steps = shaping.map((s) => (s.id === step ? withDegrees(s, degrees) : s));
+      const { pose: made } = standingOf(
+        bodyOf(replayShaping({ ...input, steps }).form, ask.material),
+        uprightOf[ask.posture],
+      );
+      expect(made!.marginMm).toBeCloseTo(marginMm, 9);
+      expect(made!.marginMm).toBeGreaterThanOrEqual(2);
+    }
+  });
+});
+
+describe('springback', () => {
+  const { shaped } = readPosed(heron, replay);
+  const of = (memory: number) => springOf(shaped.steps[0]!, { caliperMm: 0.09, memory });
+
+  test('paper that stays keeps all, paper that forgets keeps less, and the range holds what is likely', () => {
+    expect(of(1).keeps).toBe(1);
+    expect(of(0.9).keeps).toBeGreaterThan(of(0.4).keeps);
+    const { least, keeps, most, layers } = of(0.5);
+    expect(least).toBeLessThan(keeps);
+    expect(most).toBeGreaterThan(keeps);
+    expect(layers).toBeGreaterThan(2);
+    // 1 - 1.5 x + 0.5 x^3 with x = e times the layers for a sharp fold.
+    const x = 0.006 * layers;
+    expect(keeps).toBeCloseTo(1 - 1.5 * x + 0.5 * x ** 3, 12);
+  });
+});
+
+describe('a plan from before shaping', () => {
+  const { shaping: _shaping, finish, ...rest } = buildPlan('Old');
+  const { posture: _posture, ...before } = finish;
+  const old = {
+    ...rest,
+    finish: { ...before, notes: [{ id: 'n1', text: 'Round the back', range: 'a little' }] },
+  };
+  const wanted = [{ id: 'n1', act: { kind: 'hand', text: 'Round the back', range: 'a little' }, note: '' }];
+
+  test('keeps its notes as shaping by hand, in a file and in a row', () => {
+    const row = readDocument('plan', 1, old);
+    expect(row.ok && row.value.shaping).toEqual(wanted);
+    const file = readPlanFile({ format: PLAN_FORMAT, version: 1, plan: old, runs: [], diary: [] });
+    expect(file.ok && file.value.plan.shaping).toEqual(wanted);
+    expect(file.ok && file.value.plan.finish.posture).toBe('stands');
+    expect(planSchema.safeParse(old).success).toBe(false);
+  });
+});
