@@ -7,7 +7,18 @@ import { readdirSync } from 'node:fs';
 export const coreRooms = [
   ...['outcome', 'chance', 'effort', 'colour', 'geometry', 'units', 'paper', 'surd', 'balance'],
   ...['sheet', 'creases', 'molecule', 'flatness', 'folded', 'layers', 'packing', 'formats', 'sizing'],
-  ...['moves', 'references', 'kinds', 'sequence', 'shaping', 'drawing', 'play', 'schedule', 'window', 'booklet'],
+  ...[
+    'moves',
+    'references',
+    'kinds',
+    'sequence',
+    'shaping',
+    'drawing',
+    'play',
+    'schedule',
+    'window',
+    'booklet',
+  ],
   ...['alignments', 'slips', 'ways', 'settings', 'bases', 'parts', 'draft', 'plan', 'documents', 'merge'],
   ...['editing', 'readings', 'checks', 'trying', 'exporting', 'demo'],
 ];

@@ -186,6 +186,7 @@ const heronDecided: Decided = {
       id: 'leg-out-again',
       act: { kind: 'again', of: 'leg-out', map: { kind: 'mirror', in: ['A', 'C'] }, behind: true },
     },
+    { id: 'opened', act: { kind: 'open', half: 'half', degrees: 16, least: 10, most: 24 } },
   ],
   notes: [
     ['Round the body over a thumb', 'a little, to taste'],

@@ -1,4 +1,4 @@
-import { type Spot, inner, lengthOf, minus, outer, times, unitOf } from '../geometry/index.ts';
+import { type Spot, inner, lengthOf, minus, outer, unitOf } from '../geometry/index.ts';
 
 /** Paper that goes into other paper by no more than this, in sheet sides, only touches it. */
 const DEPTH = 1e-7;
@@ -71,10 +71,3 @@ function stretch({ corners }: Plane, height: readonly number[], direction: Spot)
   });
   return [low, high];
 }
-
-/** A point where two crossing pieces meet, for pictures. */
-export const middleOf = (p: Plane): Spot =>
-  times(
-    p.corners.reduce((sum, c): Spot => [sum[0] + c[0], sum[1] + c[1], sum[2] + c[2]], [0, 0, 0] as Spot),
-    1 / p.corners.length,
-  );

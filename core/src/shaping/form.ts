@@ -78,7 +78,7 @@ function levelsOf(state: FlatState): number[] {
 }
 
 /** The motion of a hinge alone. */
-export const motionOf = ({ from, to, radians }: Hinge): Motion =>
+const motionOf = ({ from, to, radians }: Hinge): Motion =>
   rotationRound([from[0], from[1], 0], [to[0] - from[0], to[1] - from[1], 0], radians);
 
 /** Motions of all plates of a form, by their chains. */

@@ -20,7 +20,7 @@ export type { ShapingAct, ShapingKind, ShapingStep, WrittenAct } from './kinds/r
 export { shapingKinds, shapingOf, shapingStepSchema } from './kinds/record.ts';
 export type { Amount, ShapingTool } from './kinds/spec.ts';
 export type { ShapedStep, Shaped, ShapingInput } from './replay.ts';
-export { makeAct, partOf, replayShaping, sayShaping } from './replay.ts';
+export { partOf, replayShaping, sayShaping } from './replay.ts';
 export type { NamedPlace, Pose, PoseAsk, Posture } from './pose.ts';
 export { poseOf, uprightOf } from './pose.ts';
 export type { Spring } from './spring.ts';

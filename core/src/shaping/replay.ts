@@ -12,6 +12,7 @@ import {
 import { type Replay, contextAfter, repeatMove } from '../sequence/index.ts';
 import { type Form, flatForm } from './form.ts';
 import { type ShapingAct, type ShapingStep, shapingOf } from './kinds/record.ts';
+import type { FoldedStep } from './kinds/spec.ts';
 import type { ShapingRefusal } from './refusal.ts';
 
 /** One shaping step as it was made. */
@@ -46,6 +47,12 @@ export interface ShapingInput {
 export function replayShaping({ replay, steps, sideMm, keeps }: ShapingInput, previous?: Shaped): Shaped {
   const context = contextAfter(replay);
   const flat = previous && previous.flat.state === context.state ? previous.flat : flatForm(context.state);
+  const folded = replay.steps.map(({ step, number, move, trail }): FoldedStep => ({
+    id: step.id,
+    number,
+    creases: trail?.creases ?? [],
+    isReverse: move.kind === 'reverse' || move.kind === 'crimp',
+  }));
   let form = flat;
   let reuse = previous !== undefined && flat === previous.flat && keeps === undefined;
   const made = steps.map((step, i): ShapedStep => {
@@ -64,7 +71,7 @@ export function replayShaping({ replay, steps, sideMm, keeps }: ShapingInput, pr
     if (!written.ok) return { ...base, act: step.act, after: before, refusal: written.fault };
     const act = written.value;
     const kept = keeps?.(step.id) ?? 1;
-    const shaped = makeAct(act, before, context, { step: step.id, sideMm, keeps: kept });
+    const shaped = makeAct(act, before, context, { step: step.id, sideMm, keeps: kept, folded });
     if (!shaped.ok) return { ...base, act, after: before, refusal: shaped.fault };
     form = shaped.value;
     return { ...base, act, after: form };
@@ -72,17 +79,22 @@ export function replayShaping({ replay, steps, sideMm, keeps }: ShapingInput, pr
   return { flat, steps: made, form };
 }
 
-/** Makes one piece of shaping on a form, for trying. */
-export function makeAct(
+/** Makes one piece of shaping on a form. */
+function makeAct(
   act: ShapingAct,
   form: Form,
   context: ResolveContext,
-  more: { readonly step: string; readonly sideMm: number | undefined; readonly keeps?: number },
+  more: {
+    readonly step: string;
+    readonly sideMm: number | undefined;
+    readonly keeps: number;
+    readonly folded: readonly FoldedStep[];
+  },
 ): Outcome<Form, ShapingRefusal> {
   const wrong = amountFault(act);
   if (wrong) return failed(wrong);
   const read = new Reader(context, (line) => line);
-  const made = readOrRefuse(() => done(shapingOf(act).make(act, { form, read, keeps: 1, ...more })));
+  const made = readOrRefuse(() => done(shapingOf(act).make(act, { form, read, ...more })));
   if (made.ok) return made.value;
   return failed({
     kind: 'reference',

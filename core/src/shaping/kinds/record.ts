@@ -2,16 +2,17 @@ import { z } from 'zod';
 import { again } from './again.ts';
 import { curl, soft } from './curl.ts';
 import { hand } from './hand.ts';
+import { open } from './open.ts';
 import type { ShapingSpec } from './spec.ts';
 import { turn } from './turn.ts';
 
 /** Every kind of shaping there is: the only list of them. Tools stand in the tray in this order. */
-export const shapingKinds = { turn, curl, soft, again, hand };
+export const shapingKinds = { turn, open, curl, soft, again, hand };
 
 export type ShapingKind = keyof typeof shapingKinds;
 type Schemas = { readonly [K in ShapingKind]: (typeof shapingKinds)[K]['schema'] };
 export type ShapingAct = { [K in ShapingKind]: z.output<Schemas[K]> }[ShapingKind];
-export type ShapingActOf<K extends ShapingKind> = Extract<ShapingAct, { kind: K }>;
+type ShapingActOf<K extends ShapingKind> = Extract<ShapingAct, { kind: K }>;
 export type WrittenAct = { [K in ShapingKind]: z.input<Schemas[K]> }[ShapingKind];
 
 const actSchema = z.discriminatedUnion(

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { Segment } from '../../geometry/index.ts';
 import type { LineRef, Names, PointRef, Reader } from '../../references/index.ts';
 import type { Outcome } from '../../outcome/index.ts';
 import type { Form } from '../form.ts';
@@ -9,10 +10,20 @@ export interface Shaping {
   readonly form: Form;
   readonly read: Reader;
   readonly step: string;
+  /** Flat steps with the creases they made, and whether these reverse a doubled flap. */
+  readonly folded: readonly FoldedStep[];
   /** Side of the sheet in mm; undefined where none is chosen. */
   readonly sideMm: number | undefined;
   /** Every amount times this: what paper that springs back keeps of it. */
   readonly keeps: number;
+}
+
+/** A flat step, as far as opening a body asks for it. */
+export interface FoldedStep {
+  readonly id: string;
+  readonly number: number;
+  readonly creases: readonly Segment[];
+  readonly isReverse: boolean;
 }
 
 /** The references of a kind carried along by a symmetry; on the other face amounts turn round. */

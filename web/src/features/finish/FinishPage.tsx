@@ -31,6 +31,7 @@ export function FinishPage() {
       : plan.shaping;
   }, [making, plan.shaping]);
   const figure = usePosed(trialSteps);
+  const isChoosing = making !== null && making.tool !== 'open';
   return (
     <main>
       <StageHead title="Finish">
@@ -39,8 +40,8 @@ export function FinishPage() {
       <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
       <div className="flex gap-8 px-7 pb-6 max-[900px]:flex-col">
         <div className="min-w-0 flex-1">
-          <div className={making ? 'grid grid-cols-2 gap-4' : ''}>
-            {making && detail && (
+          <div className={isChoosing ? 'grid grid-cols-2 gap-4' : ''}>
+            {isChoosing && making && detail && (
               <PointChooser {...{ making, detail }} onMaking={setMaking} size={MAKING_PX} />
             )}
             {figure ? (

@@ -91,7 +91,7 @@ function Row({
         )}
         <div className="mt-1 flex flex-wrap items-end gap-x-4 gap-y-1 text-[14px]">
           <Amounts step={step} n={n} />
-          {act.kind !== 'hand' && act.kind !== 'again' && mirrors.length > 0 && (
+          {'flap' in act && mirrors.length > 0 && (
             <label className="pb-1">
               <span className="sr-only">The same on the other side</span>
               <select
@@ -138,7 +138,8 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
   const { act } = step;
   const amount = shapingOf(act).amount(act);
   if (!amount || !('degrees' in act)) return null;
-  const most = act.kind === 'turn' ? 180 : 720;
+  const most = act.kind === 'turn' ? 180 : act.kind === 'open' ? 170 : 720;
+  const low = act.kind === 'open' ? 1 : -most;
   const set = (field: 'degrees' | 'least' | 'most', value: number | null): void =>
     edit(
       (p) => void ((p.shaping[n - 1]!.act as Record<string, unknown>)[field] = value),
@@ -150,12 +151,12 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
         label={`Step ${n}, degrees`}
         className="w-28"
         value={act.degrees}
-        low={-most}
+        low={low}
         high={most}
         step={0.5}
         onNumber={(v) => set('degrees', v)}
       />
-      {act.kind !== 'turn' && (
+      {'rodMm' in act && (
         <NumberField
           label="rod, mm"
           className="w-20"
@@ -185,7 +186,7 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
             label="least"
             className="w-20"
             value={amount.least}
-            low={-most}
+            low={low}
             high={amount.degrees}
             step={0.5}
             onNumber={(v) => set('least', v)}

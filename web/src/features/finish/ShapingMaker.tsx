@@ -22,19 +22,26 @@ export interface Making {
   readonly rodMm: number;
   /** The line lies straight across the part at one point, or runs through two. */
   readonly by: 'across' | 'through';
+  /** The step that folded the body in half, where it is opened. */
+  readonly half: string;
 }
 
-const begin = (tool: string): Making => ({
+const begin = (tool: string, half: string): Making => ({
   tool,
   picks: [],
   degrees: tool === 'curl' ? 90 : 20,
   rodMm: tool === 'soft' ? 3 : 8,
   by: 'across',
+  half,
 });
 
 /** The step as chosen so far; undefined while a point is to be chosen. */
-export function toAct({ tool, picks, degrees, rodMm, by }: Making): ShapingAct | undefined {
+export function toAct({ tool, picks, degrees, rodMm, by, half }: Making): ShapingAct | undefined {
   if (tool === 'hand') return { kind: 'hand', text: '', range: '' };
+  if (tool === 'open')
+    return half === ''
+      ? undefined
+      : { kind: 'open', half, degrees: Math.max(1, degrees), least: null, most: null };
   const [tip, from, to] = picks.map((p) => p.ref);
   if (!tip || !from || (by === 'through' && !to)) return undefined;
   const line: LineRef =
@@ -62,10 +69,13 @@ export function ShapingMaker({
   trial: PosedFigure | undefined;
 }) {
   const edit = useEdit();
-  const { shaping } = usePlan();
+  const { shaping, steps } = usePlan();
+  const halves = steps.flatMap(({ id, move }, i) =>
+    move.kind === 'fold' && move.layers === 'all' ? [{ id, number: i + 1 }] : [],
+  );
   const take = (tool: string): void => {
     if (tool === 'hand') keep({ kind: 'hand', text: '', range: '' });
-    else onMaking(begin(tool));
+    else onMaking(begin(tool, halves.at(-1)?.id ?? ''));
   };
   const keep = (act: ShapingAct): void => {
     const step = shapingStepSchema.parse({ id: freshId('w'), act });
@@ -127,28 +137,38 @@ export function ShapingMaker({
             </p>
           )}
           <div className="mt-2 flex flex-wrap items-end gap-4">
-            <Choice
-              label="The line lies"
-              className="w-64"
-              value={making.by}
-              options={[
-                { value: 'across', label: 'straight across, at one point' },
-                { value: 'through', label: 'through two points' },
-              ]}
-              onChoice={(by) =>
-                onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })
-              }
-            />
+            {making.tool === 'open' ? (
+              <Choice
+                label="Folded in half by"
+                className="w-52"
+                value={making.half}
+                options={halves.map((h) => ({ value: h.id, label: `step ${h.number}` }))}
+                onChoice={(half) => onMaking({ ...making, half })}
+              />
+            ) : (
+              <Choice
+                label="The line lies"
+                className="w-64"
+                value={making.by}
+                options={[
+                  { value: 'across', label: 'straight across, at one point' },
+                  { value: 'through', label: 'through two points' },
+                ]}
+                onChoice={(by) =>
+                  onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })
+                }
+              />
+            )}
             <NumberField
-              label="Degrees, towards you"
+              label={making.tool === 'open' ? 'Degrees between the halves' : 'Degrees, towards you'}
               className="w-40"
               value={making.degrees}
-              low={making.tool === 'turn' ? -180 : -720}
-              high={making.tool === 'turn' ? 180 : 720}
+              low={making.tool === 'open' ? 1 : making.tool === 'turn' ? -180 : -720}
+              high={making.tool === 'open' ? 170 : making.tool === 'turn' ? 180 : 720}
               step={0.5}
               onNumber={(degrees) => onMaking({ ...making, degrees })}
             />
-            {making.tool !== 'turn' && (
+            {(making.tool === 'curl' || making.tool === 'soft') && (
               <NumberField
                 label="Rod, mm across"
                 className="w-32"
@@ -197,6 +217,8 @@ export function ShapingMaker({
 }
 
 const promptOf = ({ tool, picks, by }: Making): string =>
-  by === 'across' && picks.length === 1
-    ? 'Choose where the line crosses the part'
-    : (TOOLS.find(([id]) => id === tool)?.[1].points[picks.length] ?? '');
+  tool === 'open'
+    ? 'No step folds all layers in half; there is no body to open'
+    : by === 'across' && picks.length === 1
+      ? 'Choose where the line crosses the part'
+      : (TOOLS.find(([id]) => id === tool)?.[1].points[picks.length] ?? '');
