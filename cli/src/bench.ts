@@ -1,6 +1,6 @@
 import { buildEffort } from '@jade/core/effort';
 import { buildPattern, foldPattern } from '@jade/core/creases';
-import { foldAtRandom } from '@jade/core/demo';
+import { buildHeronPlan, buildMothPlan, buildOwlPlan, foldAtRandom } from '@jade/core/demo';
 import { facetOnModel, facetOnSheet } from '@jade/core/folded';
 import { patternOf } from '@jade/core/formats';
 import { boundsOf, centroidOf, lineThrough } from '@jade/core/geometry';
@@ -8,8 +8,10 @@ import { buildLayerProblem, searchOrder } from '@jade/core/layers';
 import { MarkTable } from '@jade/core/alignments';
 import { foldOver, reflectBeyond } from '@jade/core/moves';
 import { pack } from '@jade/core/packing';
+import { poseAsk, readPosed } from '@jade/core/readings';
+import { bodyOf, findHelps, replayShaping, standingOf, uprightOf } from '@jade/core/shaping';
 import { BadInput, readArgs } from './input.ts';
-import type { Verb } from './verb.ts';
+import { type Verb, replayPlan } from './verb.ts';
 
 interface Row {
   readonly what: string;
@@ -22,7 +24,7 @@ const SEED = 7;
 /** Times of the core on this machine, for measuring growth. */
 export const benchVerbs: Record<string, Verb> = {
   bench: {
-    usage: 'bench layers|pack|marks|moves',
+    usage: 'bench layers|pack|marks|moves|shaping',
     about:
       'A table of sizes and median times in ms, and the power the time grows with. Generated stacks, the same every time.',
     run(args) {
@@ -81,6 +83,26 @@ const benches: Record<string, () => Row[]> = {
         time('reverse fold tried through a stack', facets, 5, () =>
           reflectBeyond(state, { line, flap, mode: 'auto', step: 'x' }),
         ),
+      ];
+    }),
+  shaping: () =>
+    [buildMothPlan(), buildOwlPlan(), buildHeronPlan()].flatMap((plan) => {
+      const replay = replayPlan(plan);
+      const size = replay.steps.at(-1)!.after.facets.length;
+      const sideMm = plan.sheet.sideMm ?? 150;
+      const { shaped } = readPosed(plan, replay);
+      const ask = poseAsk(plan, replay, sideMm);
+      const input = { replay, steps: plan.shaping, sideMm };
+      const [one] = shaped.steps;
+      const turned = plan.shaping.slice(0, 1);
+      return [
+        time(`${plan.name}: one step of shaping`, size, 5, () => replayShaping({ ...input, steps: turned })),
+        time(`${plan.name}: all its shaping`, size, 5, () => replayShaping(input)),
+        time(`${plan.name}: standing`, size, 5, () =>
+          standingOf(bodyOf(one!.after, ask.material), uprightOf[ask.posture]),
+        ),
+        time(`${plan.name}: pose with springback`, size, 5, () => readPosed(plan, replay)),
+        time(`${plan.name}: which amount helps`, size, 1, () => findHelps(input, shaped, ask)),
       ];
     }),
 };

@@ -111,7 +111,8 @@ describe('the command line', () => {
     expect(await ask('export', plan, '--as', 'fold', '--out', fold)).toMatchObject({ as: 'fold' });
     expect(await ask('export', plan, '--as', 'svg', '--out', svg)).toMatchObject({ as: 'svg' });
     const document = JSON.parse(readFileSync(fold, 'utf8')) as { file_frames: { faceOrders: unknown[] }[] };
-    expect(document.file_frames).toHaveLength(buildOwlPlan().steps.length + 1);
+    // The sheet, every step, and the shaped figure.
+    expect(document.file_frames).toHaveLength(buildOwlPlan().steps.length + 2);
     const [a, b] = [await ask('layers', fold, '--count'), await ask('layers', svg, '--count')];
     expect([b.facets, b.outcome, b.states]).toEqual([a.facets, a.outcome, a.states]);
     // With the two senses exchanged it is the same paper seen from behind: as many orders.
@@ -140,6 +141,58 @@ describe('the command line', () => {
     expect(own.hub).toBe('hub');
     const sides = ranked.flatMap((r) => (r.sheetSide === null ? [] : [r.sheetSide as number]));
     sides.slice(1).forEach((side, i) => expect(side).toBeGreaterThan(sides[i]! - 1e-5));
+  });
+
+  test('pose answers for the shaped figure, whole and after fewer steps', async () => {
+    const pose = (await ask('pose', 'demo:heron')) as unknown as Record<string, never>;
+    expect(pose).toMatchObject({
+      stands: true,
+      shaping: 5,
+      refused: [],
+      exact: true,
+      falls: expect.any(String),
+    });
+    expect(Object.keys(pose)).toEqual(
+      expect.arrayContaining([
+        'height',
+        'length',
+        'depth',
+        'weightG',
+        'marginMm',
+        'tipAngle',
+        'contacts',
+        'checks',
+      ]),
+    );
+    expect(pose.checks).toEqual({
+      gap: expect.any(Number),
+      edges: expect.any(Number),
+      area: expect.any(Number),
+      crossings: 0,
+    });
+    const flat = (await ask('pose', 'demo:heron', '--to', '0')) as unknown as {
+      shaping: number;
+      depth: number;
+    };
+    expect(flat.shaping).toBe(0);
+    expect(flat.depth).toBeLessThan(Number(pose.depth));
+    expect(await ask('pose', 'demo:newt')).toMatchObject({ stands: 'lies' });
+  });
+
+  test('the shaped figure is written as a surface in space, and as a frame of its own', async () => {
+    const stl = join(folder, 'heron.stl');
+    await ask('export', 'demo:heron', '--as', 'stl', '--out', stl);
+    const heights = [...readFileSync(stl, 'utf8').matchAll(/vertex \S+ (\S+) \S+/g)].map((m) => Number(m[1]));
+    // It stands on its table: nothing under it, and as tall as it is said to be.
+    expect(Math.min(...heights)).toBeGreaterThan(-0.01);
+    expect(Math.max(...heights)).toBeGreaterThan(150);
+    const fold = join(folder, 'heron.fold');
+    await ask('export', 'demo:heron', '--as', 'fold', '--out', fold);
+    const { file_frames: frames } = JSON.parse(readFileSync(fold, 'utf8')) as {
+      file_frames: { frame_title: string; vertices_coords: number[][] }[];
+    };
+    expect(frames.at(-1)).toMatchObject({ frame_title: 'shaped', frame_attributes: ['3D'] });
+    expect(frames.at(-1)!.vertices_coords.every((v) => v.length === 3)).toBe(true);
   });
 
   test('size and balance answer from the folded plan', async () => {
@@ -332,7 +385,7 @@ describe('the command line', () => {
     [['marks', '--line', '0,0,1'], 'has no direction'],
     [['marks', '--point', '0.1,0.2', '--creases', '0'], 'write a whole number'],
     [['marks', '--fraction', '1/3', '--sheet', 'wide'], '--sheet'],
-    [['bench', 'lunch'], 'choose one of layers, pack, marks, moves'],
+    [['bench', 'lunch'], 'choose one of layers, pack, marks, moves, shaping'],
     [['size', 'EMPTY', '--target', 'width=3'], 'write it as height=120mm'],
     [['balance', 'EMPTY'], 'not a plan'],
     [['check', 'CURVE', '--map', 'wavy=M'], '--map holds'],
@@ -396,6 +449,7 @@ describe('the command line', () => {
       'match',
       'size',
       'balance',
+      'pose',
       'pack',
       'marks',
       'bench',

@@ -13,6 +13,7 @@ import {
 } from '../formats/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import type { Plan } from '../plan/index.ts';
+import { isShaped, posedFrame, posedSurface } from './posed.ts';
 import { toEvenings, toMinutes } from '../schedule/index.ts';
 import { type Replay, moveWord, sayStep } from '../sequence/index.ts';
 import { sheetArea } from '../sheet/index.ts';
@@ -38,8 +39,11 @@ const patternAfter = (given: Exported) => {
   const pattern = buildPattern(patternOf(stateOf(given)));
   return pattern.ok ? pattern : failed<Issue>(pattern.fault[0]!);
 };
+/** The figure in space where it is shaped, else the flat layers at their heights. */
 const surfaceOf = (given: Exported) =>
-  toSurface(stateOf(given), sideOf(given), given.plan.paper.caliperMm ?? USUAL_CALIPER_MM);
+  isShaped(given.plan)
+    ? done(posedSurface(given.plan, given.replay, sideOf(given)))
+    : toSurface(stateOf(given), sideOf(given), given.plan.paper.caliperMm ?? USUAL_CALIPER_MM);
 
 const inMm = (sides: number, sideMm: number): number => Number((sides * sideMm).toFixed(2));
 
@@ -50,7 +54,10 @@ const writers = {
       { title: 'the sheet', state: replay.start },
       ...replay.steps.map((s) => ({ title: `step ${s.number}`, state: s.after })),
     ];
-    return done(`${JSON.stringify(toFoldStates(plan.name, frames), undefined, 1)}\n`);
+    const states = toFoldStates(plan.name, frames);
+    const shaped = isShaped(plan) ? [posedFrame(plan, replay, sideOf({ plan, replay }))] : [];
+    const all = { ...states, file_frames: [...(states.file_frames as unknown[]), ...shaped] };
+    return done(`${JSON.stringify(all, undefined, 1)}\n`);
   },
   svg(given: Exported): Written {
     const pattern = patternAfter(given);
