@@ -25,7 +25,7 @@ import { findCrossing } from './turning.ts';
 import { checkForm } from './verify.ts';
 
 /** Creases of a step on the sheet, with its number. */
-export interface StepCreases {
+interface StepCreases {
   readonly number: number;
   readonly creases: readonly Segment[];
 }
