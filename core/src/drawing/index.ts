@@ -26,3 +26,5 @@ export {
   strokeOf,
   toSvg,
 } from './svg.ts';
+export type { Eye } from './space.ts';
+export { drawForm } from './space.ts';

@@ -10,7 +10,7 @@ import {
   moveBy,
   rotationRound,
 } from '../geometry/index.ts';
-import { type FlatState, buildArrangement, facetOnSheet } from '../folded/index.ts';
+import { type FlatState, buildArrangement, facetOnSheet, stackOrder } from '../folded/index.ts';
 
 /** A turn of paper about a line of the flat model; the part on the left of the line's direction rises where it is positive. */
 export interface Hinge {
@@ -74,7 +74,33 @@ function levelsOf(state: FlatState): number[] {
       sums[f]!.area += area;
     });
   }
-  return sums.map(({ area, rank }) => (area === 0 ? 0 : rank / area));
+  return inOrder(
+    state,
+    sums.map(({ area, rank }) => (area === 0 ? 0 : rank / area)),
+  );
+}
+
+/** Layers that lie on each other are apart by so much of a thickness at least. */
+const LEAST_APART = 0.25;
+
+/**
+ * Heights that keep the order of the layers: means over whole facets can put a layer over one that lies on it. Pushed up
+ * from below and down from above, and the middle of both; left as they are where layers overlap in a ring.
+ */
+function inOrder(state: FlatState, mean: readonly number[]): number[] {
+  const stack = stackOrder(state);
+  if (!stack) return [...mean];
+  const n = state.facets.length;
+  const push = (order: readonly number[], sign: 1 | -1): number[] => {
+    const level = [...mean];
+    for (const f of order)
+      for (let g = 0; g < n; g++)
+        if (state.order[f * n + g] === sign)
+          level[f] = sign * Math.max(sign * level[f]!, sign * level[g]! + LEAST_APART);
+    return level;
+  };
+  const [up, down] = [push(stack.order, 1), push([...stack.order].reverse(), -1)];
+  return up.map((v, f) => (v + down[f]!) / 2);
 }
 
 /** The motion of a hinge alone. */

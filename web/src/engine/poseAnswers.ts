@@ -1,5 +1,7 @@
-import { poseAsk, readPosed } from '@jade/core/readings';
-import { nameSteps } from '@jade/core/sequence';
+import { drawForm } from '@jade/core/drawing';
+import type { Plan } from '@jade/core/plan';
+import { type Readings, poseAsk, readPosed } from '@jade/core/readings';
+import { type Replay, nameSteps } from '@jade/core/sequence';
 import {
   type Shaped,
   type ShapingStep,
@@ -10,6 +12,23 @@ import {
 } from '@jade/core/shaping';
 import type { Engine, PosedFigure } from './protocol.ts';
 import type { OpenPlan } from './openPlan.ts';
+
+/** A figure that shall stand, seen from the audience a little from the side; undefined for flat and lying ones. */
+export function standingPicture(plan: Plan, replay: Replay, { sideMm }: Pick<Readings, 'sideMm'>) {
+  const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
+  if (!isShaped || plan.finish.posture !== 'stands' || sideMm === undefined) return undefined;
+  const { shaped, pose } = readPosed(plan, replay, { sideMm });
+  const drawing = drawForm(shaped.form, { up: pose.up, towards: AUDIENCE }, LAYER);
+  const { minX, minY, maxX, maxY } = drawing.bounds;
+  return { drawing, size: { height: maxY - minY, width: maxX - minX } };
+}
+
+/** Where the audience sits: in front, a little to the right. */
+const AUDIENCE = [0.32, 0, 1] as const;
+/** Small pictures are seen from a corner, a little from above. */
+const CORNER = [0.75, 0.4, 0.9] as const;
+/** Layers are drawn so far apart, in sheet sides. */
+const LAYER = 0.0005;
 
 type Answers = Pick<Engine, 'readPosed' | 'findHelps'>;
 
@@ -41,6 +60,7 @@ export function poseAnswers(open: OpenPlan): Answers {
           number: s.number,
           sentence: sayShaping(s, { get: (id) => names.get(id), limbs }),
           isComputed: shapingOf(s.act).isComputed,
+          drawing: drawForm(s.after, { up: pose.up, towards: CORNER }, LAYER),
           ...(s.refusal ? { refusal: s.refusal } : {}),
         })),
       };

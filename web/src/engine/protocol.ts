@@ -78,6 +78,8 @@ export interface PosedFigure {
     readonly number: number;
     readonly sentence: string;
     readonly isComputed: boolean;
+    /** The figure after it. */
+    readonly drawing: Drawing;
     readonly refusal?: ShapingRefusal;
   }[];
 }
@@ -152,6 +154,8 @@ export interface BaseSheet extends Omit<BaseCard, 'flaps'> {
 
 export interface Silhouette {
   readonly drawing: Drawing;
+  /** Height and width of what is drawn where it is the figure in space, in sheet sides. */
+  readonly size?: { readonly height: number; readonly width: number };
   readonly measures: Measures;
   readonly readings: Readings;
 }

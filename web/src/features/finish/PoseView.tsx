@@ -3,6 +3,11 @@ import type { Surface } from '@jade/core/shaping';
 import { usePlan } from '../../plan/index.ts';
 import type { PoseSide, PoseStage } from './PoseStage.ts';
 
+/** Edges are inked dark on paper; by lamp paper seen edge on would be lost in the dark. */
+const INK = '#1a2320';
+const LIT_INK = '#9fb0a8';
+const isDark = (hex: string): boolean => parseInt(hex.slice(1, 3), 16) < 128;
+
 const VIEWS: readonly { readonly side: PoseSide; readonly word: string; readonly key: string }[] = [
   { side: 'corner', word: 'From a corner', key: '1' },
   { side: 'front', word: 'Front', key: '2' },
@@ -47,7 +52,7 @@ export function PoseView({
         stage.current = new Stage(own, {
           front,
           back,
-          ink: '#1a2320',
+          ink: isDark(colour('--leaf')) ? LIT_INK : INK,
           rule: colour('--rule-strong'),
           jade: colour('--jade'),
         });

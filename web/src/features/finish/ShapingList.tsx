@@ -3,6 +3,7 @@ import type { SheetSymmetry } from '@jade/core/sheet';
 import { symmetriesOf } from '@jade/core/sheet';
 import type { PosedFigure } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { NumberField, TextField } from '../../ui/index.ts';
 
 /** The shaping steps in their order: what each does, how far, and what is wrong with it. */
@@ -35,6 +36,7 @@ function Row({
 }) {
   const { shaping, sheet } = usePlan();
   const edit = useEdit();
+  const palette = usePalette();
   const { act } = step;
   const shift = (by: 1 | -1): void =>
     edit((p) => {
@@ -51,8 +53,21 @@ function Row({
     });
   const mirrors = symmetriesOf(sheet.shape).filter((m) => m.kind === 'mirror');
   return (
-    <li className="mb-2 grid grid-cols-[24px_1fr] gap-x-2 border-b border-rule pb-2">
+    <li className="mb-2 grid grid-cols-[20px_96px_1fr] gap-x-2 border-b border-rule pb-2">
       <b>{n}</b>
+      <div>
+        {read && (
+          <DrawingView
+            drawing={read.drawing}
+            palette={palette}
+            width={90}
+            height={84}
+            margin={4}
+            weight={0.5}
+            title={`The figure after shaping step ${n}`}
+          />
+        )}
+      </div>
       <div>
         {act.kind === 'hand' ? (
           <div className="flex flex-wrap items-end gap-3">

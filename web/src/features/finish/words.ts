@@ -31,11 +31,15 @@ export const TOOL_WORDS = {
 const listOf = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
+/** Limbs by their article, points and edges as they are called. */
+const theContact = (name: string): string =>
+  /^[A-Z][a-z]/.test(name) ? `the ${name.charAt(0).toLowerCase()}${name.slice(1)}` : name;
+
 type Read = Pick<Pose, 'stands' | 'marginMm' | 'range' | 'tipDegrees' | 'falls' | 'contacts'>;
 
 /** Whether the figure stands or lies as it shall, in one sentence; a verdict only where there is one. */
 export function sayStance(pose: Read, lies: boolean, unit: LengthUnit): string {
-  const on = listOf(pose.contacts);
+  const on = listOf(pose.contacts.map(theContact));
   const margin = toLengthText(Math.max(pose.marginMm, 0), unit).text;
   const verb = lies ? 'lies' : 'stands';
   if (pose.stands === true)
