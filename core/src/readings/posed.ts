@@ -76,7 +76,7 @@ function namedPlaces(plan: Plan, replay: Replay): NamedPlace[] {
   const landmarks = landmarksOf(plan.sheet.shape);
   const limbs = plan.limbs.flatMap(({ name, tip }): NamedPlace[] => {
     const at = landmarks.find((l) => l.name === tip)?.at;
-    return at ? [{ name, at }] : [];
+    return at ? [{ name, at, isLimb: true }] : [];
   });
   const own = ownPlaces(plan, replay);
   const taken = new Set(plan.limbs.map((l) => l.tip));

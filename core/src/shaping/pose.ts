@@ -19,6 +19,8 @@ export const uprightOf: Readonly<Record<Posture, Spot>> = {
 export interface NamedPlace {
   readonly name: string;
   readonly at: Point;
+  /** The tip of a limb: other places near it are called by it. */
+  readonly isLimb?: boolean;
 }
 
 export interface PoseAsk {
@@ -119,18 +121,27 @@ function rangeOf(
 
 /** Contacts farther from every named place than this share of the side have no name of their own. */
 const NAMED_WITHIN = 0.12;
+/** A place this near to the tip of a limb is on it. */
+const LIMB_WITHIN = 0.25;
 
 function nameContacts(shaped: Shaped, rest: Rest, names: readonly NamedPlace[], sideMm: number): string[] {
   const plates = new Plates(shaped.form);
-  const places = names.flatMap(({ name, at }) => {
+  const places = names.flatMap(({ name, at, isLimb }) => {
     const spot = spotOf(shaped.form, at, plates);
-    return spot ? [{ name, spot: times(spot, sideMm) }] : [];
+    return spot ? [{ name, isLimb, spot: times(spot, sideMm) }] : [];
   });
   const found = new Set<string>();
   for (const corner of rest.support) {
     const [nearest] = [...places].sort((a, b) => apartIn(a.spot, corner) - apartIn(b.spot, corner));
-    if (nearest && apartIn(nearest.spot, corner) < NAMED_WITHIN * sideMm) found.add(nearest.name);
-    else found.add('an edge');
+    if (!nearest || apartIn(nearest.spot, corner) >= NAMED_WITHIN * sideMm) {
+      found.add('an edge');
+      continue;
+    }
+    const [limb] = places
+      .filter((p) => p.isLimb)
+      .sort((a, b) => apartIn(a.spot, corner) - apartIn(b.spot, corner));
+    const isOfLimb = limb && !nearest.isLimb && apartIn(limb.spot, corner) < LIMB_WITHIN * sideMm;
+    found.add(isOfLimb ? `${limb.name} at ${nearest.name}` : nearest.name);
   }
   return [...found];
 }

@@ -4,6 +4,7 @@ import { type Readings, poseAsk, readPosed } from '@jade/core/readings';
 import { type Replay, nameSteps } from '@jade/core/sequence';
 import {
   type Shaped,
+  type ShapingAct,
   type ShapingStep,
   findHelps,
   sayShaping,
@@ -22,6 +23,11 @@ export function standingPicture(plan: Plan, replay: Replay, { sideMm }: Pick<Rea
   const { minX, minY, maxX, maxY } = drawing.bounds;
   return { drawing, size: { height: maxY - minY, width: maxX - minX } };
 }
+
+const degreesOf = (act: ShapingAct): { degrees?: number } => {
+  const amount = shapingOf(act).amount(act);
+  return amount ? { degrees: amount.degrees } : {};
+};
 
 /** Where the audience sits: in front, a little to the right. */
 const AUDIENCE = [0.32, 0, 1] as const;
@@ -56,6 +62,7 @@ export function poseAnswers(open: OpenPlan): Answers {
         pose: read,
         surface: toSurface(shaped.form, material, pose),
         steps: shaped.steps.map((s) => ({
+          ...degreesOf(s.act),
           id: s.step.id,
           number: s.number,
           sentence: sayShaping(s, { get: (id) => names.get(id), limbs }),

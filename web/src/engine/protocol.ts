@@ -78,6 +78,8 @@ export interface PosedFigure {
     readonly number: number;
     readonly sentence: string;
     readonly isComputed: boolean;
+    /** How far it is turned, repeats written out; missing where it has no amount. */
+    readonly degrees?: number;
     /** The figure after it. */
     readonly drawing: Drawing;
     readonly refusal?: ShapingRefusal;

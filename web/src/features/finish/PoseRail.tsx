@@ -67,12 +67,10 @@ export function PoseRail({ figure }: { figure: PosedFigure }) {
 
 /** What each bend is to be set to, so that the paper keeps what is wanted. */
 function Springback({ figure }: { figure: PosedFigure }) {
-  const { shaping } = usePlan();
   const rows = figure.pose.springs.flatMap((spring, i) => {
-    const step = shaping[i];
-    const amount = step && shapingOf(step.act).amount(step.act);
-    return spring && amount && spring.keeps > 0
-      ? [{ id: step.id, n: i + 1, wanted: amount.degrees, set: amount.degrees / spring.keeps }]
+    const { id, degrees } = figure.steps[i] ?? {};
+    return spring && id !== undefined && degrees !== undefined && spring.keeps > 0
+      ? [{ id, n: i + 1, wanted: degrees, set: degrees / spring.keeps }]
       : [];
   });
   if (rows.length === 0) return null;
