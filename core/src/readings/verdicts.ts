@@ -102,9 +102,10 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
 }
 
 /** A wished depth the form as opened does not have, with the angle that gives it at the sheet in use. */
-function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCore): Verdict[] {
+function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form, posed }: ReadingsCore): Verdict[] {
   const { depth } = plan.brief;
   if (!depth || !form || sideMm === undefined) return [];
+  if (posed) return judgePosedDepth(depth, posed.depthMm, unit);
   if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + tolerance.samePoint)
     return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
@@ -124,6 +125,24 @@ function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form }: ReadingsCor
       ...base,
       text: `${is} At this sheet ${rounded}° give it.`,
       remedy: { kind: 'open halves', degrees: rounded, label: `Open it to ${rounded}°` },
+    },
+  ];
+}
+
+/** The depth of the figure as it is shaped, as a ruler would read it. */
+function judgePosedDepth(
+  { mm, tolerancePercent }: NonNullable<ReadingsInput['plan']['brief']['depth']>,
+  depthMm: number,
+  unit: ReadingsInput['unit'],
+): Verdict[] {
+  if ((Math.abs(depthMm - mm) / mm) * 100 <= tolerancePercent + tolerance.samePoint) return [];
+  const length = (v: number): string => toLengthText(v, unit).text;
+  return [
+    {
+      id: 'depth',
+      stage: 'finish',
+      tone: 'care',
+      text: `Shaped, the figure is ${length(depthMm)} deep; wished are ${length(mm)} within ${sayNumber(tolerancePercent)} %. Open its body or turn its parts ${depthMm < mm ? 'farther' : 'less'} in Finish, or change the wish in Brief.`,
     },
   ];
 }

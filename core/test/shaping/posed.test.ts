@@ -2,8 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { buildHeronPlan, buildOwlPlan } from '../../src/demo/index.ts';
 import { readDocument, readPlanFile } from '../../src/documents/index.ts';
 import { type Plan, PLAN_FORMAT, buildPlan, planSchema } from '../../src/plan/index.ts';
-import { poseAsk, readPosed } from '../../src/readings/index.ts';
+import { defaultLimits } from '../../src/paper/index.ts';
+import { poseAsk, readPosed, toReadings } from '../../src/readings/index.ts';
 import { replaySequence } from '../../src/sequence/index.ts';
+import { defaultSettings } from '../../src/settings/index.ts';
 import {
   type ShapingStep,
   checkForm,
@@ -75,6 +77,34 @@ describe('the heron, its legs spread', () => {
     expect(steps[0]!.after).toBe(steps[0]!.before);
     expect(steps[1]!.refusal).toBeUndefined();
     expect(form.hinges).toHaveLength(1);
+  });
+});
+
+describe('a wished depth', () => {
+  const verdictsOf = (mm: number) => {
+    const plan = { ...heron, brief: { ...heron.brief, depth: { mm, tolerancePercent: 5 } } };
+    return toReadings({
+      plan,
+      replay,
+      runs: [],
+      diary: [],
+      otherDiary: [],
+      limits: defaultLimits,
+      sigma: defaultSettings.sigma,
+      unit: 'mm',
+      withPose: true,
+    }).verdicts.filter((v) => v.id === 'depth');
+  };
+
+  test('is that of the shaped figure: met in silence, missed with both sizes and what to do', () => {
+    const { depthMm } = readPosed(heron, replay).pose;
+    expect(verdictsOf(depthMm)).toEqual([]);
+    expect(verdictsOf(60)).toEqual([
+      expect.objectContaining({
+        text: expect.stringMatching(/^Shaped, the figure is .* deep; wished are 60 mm.*farther/),
+      }),
+    ]);
+    expect(verdictsOf(10)[0]!.text).toMatch(/ less in Finish/);
   });
 });
 
