@@ -60,3 +60,16 @@ test('a figure that cannot stand says so with what it falls on, and that no sing
     /No single amount|Step \d+ at/,
   );
 });
+
+test('after the last fold the bench says how the figure is shaped, and what each bend is set to', async ({
+  page,
+}) => {
+  await page.goto('/plan/demo-moth/bench');
+  await page.getByRole('button', { name: 'Begin a new run' }).click();
+  await expect(page.getByRole('region', { name: 'Bench' })).toBeVisible();
+  for (let i = 0; i < 20; i++) await page.keyboard.press('PageDown');
+  const shape = page.getByRole('region', { name: 'Shape it now' });
+  await expect(shape).toContainText('Turn corner D');
+  await expect(shape).toContainText(/Set it to \d+°/);
+  await expect(shape.getByRole('img')).toHaveCount(3);
+});

@@ -4,3 +4,4 @@ export { Verdicts } from './Verdicts.tsx';
 export { MendButton, useFindings } from './Mends.tsx';
 export { isTyping, usePlanKeys } from './usePlanKeys.ts';
 export { useTaste } from './useTaste.ts';
+export { usePosed } from './usePosed.ts';

@@ -7,6 +7,7 @@ import { usePlan } from '../../plan/index.ts';
 import { useAppSelector } from '../../state/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
+import { ShapeNow } from './ShapeNow.tsx';
 import { addTime, countRepeats, goTo, noteCheck, toClock } from './run.ts';
 import { useWakeLock } from './useWakeLock.ts';
 
@@ -99,11 +100,12 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         </button>
       </div>
       {done ? (
-        <div className="say flex-1 px-10 py-12 text-[26px] leading-[36px]">
+        <div className="say flex-1 overflow-auto px-10 py-12 text-[26px] leading-[36px]">
           <p className="mb-4">
             Folded, in <b>{toMinutesText(total / 60)}</b>; foreseen were{' '}
             <b>{toMinutesText(run.foreseenMinutes)}</b>.
           </p>
+          <ShapeNow />
           <p className="mb-8">
             Measure it now, while it lies before you: the diary turns it into a better sheet next time.
           </p>

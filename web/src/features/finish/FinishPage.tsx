@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { shapingStepSchema } from '@jade/core/shaping';
-import { StageHead, Verdicts } from '../../stage/index.ts';
+import { StageHead, Verdicts, usePosed } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
@@ -12,7 +12,6 @@ import { PoseView } from './PoseView.tsx';
 import { PoseRail } from './PoseRail.tsx';
 import { ShapingList } from './ShapingList.tsx';
 import { type Making, ShapingMaker, toAct } from './ShapingMaker.tsx';
-import { usePosed } from './usePosed.ts';
 import { CAUTIONS, TOOL_WORDS, sayStance } from './words.ts';
 
 const PICTURE_PX = 380;

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ShapingStep } from '@jade/core/shaping';
-import { type PosedFigure, getEngine, useEngine } from '../../engine/index.ts';
+import { type PosedFigure, getEngine, useEngine } from '../engine/index.ts';
 
 /** The figure with these shaping steps; the newest answer stays until the next is there. One question is asked at a time. */
 export function usePosed(steps: readonly ShapingStep[]): PosedFigure | undefined {
