@@ -24,6 +24,11 @@ test('the heron stands on its feet; with its legs closer together it is less dee
   await page.keyboard.press('Control+z');
   await expect.poll(depth).toBe(before);
   await saved(page);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'this view as SVG' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('heron-in-space.svg');
 });
 
 test('a part is turned by points and an amount: it is shown before it is kept, and is there again', async ({

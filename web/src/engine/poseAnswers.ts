@@ -1,4 +1,5 @@
 import { drawForm } from '@jade/core/drawing';
+import { rotationOnto, turnWith } from '@jade/core/geometry';
 import type { Plan } from '@jade/core/plan';
 import { type Readings, poseAsk, readPosed } from '@jade/core/readings';
 import { type Replay, nameSteps } from '@jade/core/sequence';
@@ -36,7 +37,7 @@ const CORNER = [0.75, 0.4, 0.9] as const;
 /** Layers are drawn so far apart, in sheet sides. */
 const LAYER = 0.0005;
 
-type Answers = Pick<Engine, 'readPosed' | 'findHelps'>;
+type Answers = Pick<Engine, 'readPosed' | 'drawPosed' | 'findHelps'>;
 
 /** What is asked about the figure in space. */
 export function poseAnswers(open: OpenPlan): Answers {
@@ -71,6 +72,16 @@ export function poseAnswers(open: OpenPlan): Answers {
           ...(s.refusal ? { refusal: s.refusal } : {}),
         })),
       };
+    },
+    drawPosed(towards) {
+      const { replay, input, readings } = open;
+      if (!replay || !input) return null;
+      const { shaped, pose } = readPosed(input.plan, replay, {
+        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
+      });
+      // From the table back to the figure's own axes.
+      const eye = turnWith(rotationOnto([0, 1, 0], pose.up), towards);
+      return drawForm(shaped.form, { up: pose.up, towards: eye }, LAYER);
     },
     findHelps() {
       const { replay, input, readings } = open;

@@ -2,7 +2,7 @@ import type { Landmark, SheetCrease } from '@jade/core/trying';
 import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
-import type { Point, Segment } from '@jade/core/geometry';
+import type { Point, Segment, Spot } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
@@ -216,6 +216,8 @@ export interface Engine {
   offerResults(before: number, move: Move): OfferedPicture[];
   /** The figure in space with these shaping steps, or the first of them; null before a plan is folded. */
   readPosed(steps: readonly ShapingStep[], to?: number): PosedFigure | null;
+  /** The figure as a flat picture, from where an eye sees it standing on its table (y up). */
+  drawPosed(towards: Spot): Drawing | null;
   /** Amounts that make the figure stand, each tried. */
   findHelps(): readonly Help[];
   /** A stretch of steps on other flaps of the base, where every step then folds. */

@@ -124,6 +124,12 @@ export class PoseStage {
     this.render();
   }
 
+  /** Where the figure is seen from, as a direction from it; not quite from above, where up has no direction. */
+  eye(): readonly [number, number, number] {
+    const way = this.camera.position.clone().sub(this.controls.target).normalize();
+    return [way.x, Math.max(-0.98, Math.min(0.98, way.y)), way.z];
+  }
+
   /** Turns the view by steps of the keyboard, in degrees. */
   turn(sideways: number, up: number): void {
     const { target } = this.controls;

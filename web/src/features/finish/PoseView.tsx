@@ -1,5 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Surface } from '@jade/core/shaping';
+import { getEngine } from '../../engine/index.ts';
+import { savePng, saveSvg, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import type { PoseSide, PoseStage } from './PoseStage.ts';
 
@@ -33,6 +35,7 @@ export function PoseView({
   readonly height: number;
 }) {
   const { paper } = usePlan();
+  const palette = usePalette();
   const canvas = useRef<HTMLCanvasElement>(null);
   const stage = useRef<PoseStage>(undefined);
   const [side, setSide] = useState<PoseSide>('corner');
@@ -69,6 +72,14 @@ export function PoseView({
     };
   }, [front, back]);
   useEffect(() => stage.current?.set(surface), [surface, ready]);
+  const save = async (kind: 'svg' | 'png'): Promise<void> => {
+    const drawing = await getEngine().drawPosed(stage.current?.eye() ?? [0, 0, 1]);
+    if (!drawing) return;
+    const file = `${title.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-in-space`;
+    const picture = { drawing, palette, title: `${title} in space`, file };
+    if (kind === 'svg') saveSvg(picture);
+    else await savePng(picture);
+  };
   const look = (to: PoseSide): void => {
     setSide(to);
     stage.current?.look(to);
@@ -110,6 +121,25 @@ export function PoseView({
           </button>
         ))}
         <span className="note">lines of the table 10 mm apart</span>
+        <span className="note">
+          Save this view:{' '}
+          <button
+            type="button"
+            className="act"
+            aria-label="this view as SVG"
+            onClick={() => void save('svg')}
+          >
+            SVG
+          </button>{' '}
+          <button
+            type="button"
+            className="act"
+            aria-label="this view as PNG"
+            onClick={() => void save('png')}
+          >
+            PNG
+          </button>
+        </span>
       </figcaption>
     </figure>
   );
