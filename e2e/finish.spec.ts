@@ -50,7 +50,7 @@ test('a part is turned by points and an amount: it is shown before it is kept, a
   await saved(page);
   await page.reload();
   await expect(page.getByRole('list', { name: 'Shaping steps' })).toContainText('by 25° away from you');
-  await page.getByRole('button', { name: 'Leave out shaping step 5' }).click();
+  await page.getByRole('button', { name: 'Leave out shaping step 3' }).click();
   await expect(page.getByRole('list', { name: 'Shaping steps' })).not.toContainText('by 25° away from you');
   await saved(page);
 });

@@ -76,6 +76,7 @@ test('twenty degrees is a third of sixty; two marks onto two lines are offered w
   await page.reload();
   await expect(liked).toBeChecked();
   await expect(page.getByLabel('Near enough, mm')).toHaveValue('0.35');
+  await expect(ways.locator('[data-way^="both"]').first()).toContainText('both at once');
   await liked.uncheck();
   await expect(ways.locator('[data-way^="both"]')).toHaveCount(0);
   await write(page, 'Near enough, mm', '0.2');

@@ -21,7 +21,7 @@ test('from a wanted height to a sheet, the right side up and a printed cutting p
   const side = (await wanted.textContent())!;
   await page.locator('button.solid', { hasText: `Take ${side}` }).click();
   await expect(pleat(page, 'Paper')).toContainText(side);
-  await expect(page.getByTestId('practice')).toContainText('To practise with comfort take 705 mm');
+  await expect(page.getByTestId('practice')).toContainText('To practise with comfort take 720 mm');
 
   await expect(
     page.getByRole('list', { name: 'Parts to practise on' }).getByRole('listitem').first(),

@@ -184,7 +184,7 @@ test.describe('provoked answers of the server', () => {
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowRight');
     // A renderer that is killed in the very moment may still hold its last write to the browser's storage.
-    await page.waitForTimeout(500);
+    await page.waitForTimeout(2000);
     await page.close();
     const later = await context.newPage();
     await later.goto('/plan/demo-heron/bench');

@@ -11,7 +11,7 @@ import { PointChooser } from './PointChooser.tsx';
 import { PoseView } from './PoseView.tsx';
 import { PoseRail } from './PoseRail.tsx';
 import { ShapingList } from './ShapingList.tsx';
-import { type Making, ShapingMaker, toAct } from './ShapingMaker.tsx';
+import { type Making, ShapingMaker, TRIAL, placeOf, toAct } from './ShapingMaker.tsx';
 import { CAUTIONS, TOOL_WORDS, sayStance } from './words.ts';
 
 const PICTURE_PX = 380;
@@ -25,9 +25,10 @@ export function FinishPage() {
   const [making, setMaking] = useState<Making | null>(null);
   const trialSteps = useMemo(() => {
     const act = making ? toAct(making) : undefined;
-    return act
-      ? [...plan.shaping, shapingStepSchema.parse({ id: 'trial', act: structuredClone(act) })]
-      : plan.shaping;
+    if (!act) return plan.shaping;
+    const trial = shapingStepSchema.parse({ id: TRIAL, act: structuredClone(act) });
+    const at = placeOf(act, plan.shaping);
+    return [...plan.shaping.slice(0, at), trial, ...plan.shaping.slice(at)];
   }, [making, plan.shaping]);
   const figure = usePosed(trialSteps);
   const isChoosing = making !== null && making.tool !== 'open';

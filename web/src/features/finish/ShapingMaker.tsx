@@ -55,6 +55,21 @@ export function toAct({ tool, picks, degrees, rodMm, by, half }: Making): Shapin
   return { kind: 'soft', ...part, rodMm };
 }
 
+/** The step that is being made, among the others. */
+export const TRIAL = 'trial';
+
+/**
+ * Where a new step goes among the others. Parts are turned while the body is still closed: opened, its halves are plates of
+ * their own, and a part that hangs on both could not be turned as one. The figure comes out the same.
+ */
+export function placeOf(
+  act: ShapingAct,
+  shaping: readonly { readonly act: { readonly kind: string } }[],
+): number {
+  const opened = 'flap' in act ? shaping.findIndex((s) => s.act.kind === 'open') : -1;
+  return opened < 0 ? shaping.length : opened;
+}
+
 /** The tray of shaping, and what its tool asks for: points on the flat form, then how far. */
 export function ShapingMaker({
   making,
@@ -69,7 +84,7 @@ export function ShapingMaker({
   trial: PosedFigure | undefined;
 }) {
   const edit = useEdit();
-  const { shaping, steps } = usePlan();
+  const { steps } = usePlan();
   const halves = steps.flatMap(({ id, move }, i) =>
     move.kind === 'fold' && move.layers === 'all' ? [{ id, number: i + 1 }] : [],
   );
@@ -79,7 +94,7 @@ export function ShapingMaker({
   };
   const keep = (act: ShapingAct): void => {
     const step = shapingStepSchema.parse({ id: freshId('w'), act });
-    edit((p) => void p.shaping.push(structuredClone(step) as never));
+    edit((p) => void p.shaping.splice(placeOf(act, p.shaping), 0, structuredClone(step) as never));
     onMaking(null);
   };
   useEffect(() => {
@@ -97,7 +112,7 @@ export function ShapingMaker({
   });
   const act = making ? toAct(making) : undefined;
   // The answer to the step as chosen; the figure without it is no answer.
-  const answer = act ? trial?.steps[shaping.length] : undefined;
+  const answer = act ? trial?.steps.find((s) => s.id === TRIAL) : undefined;
   const refusal = answer?.refusal;
   return (
     <section aria-label="Shaping tools">
