@@ -4,6 +4,9 @@ import {
   add,
   apply,
   directionOf,
+  distance,
+  dot,
+  footOf,
   lineAlong,
   scale,
   sideOf,
@@ -47,8 +50,9 @@ export function curlPart(form: Form, ask: CurlAsk): Outcome<Form, ShapingRefusal
   const left = facing(ask.line, tip);
   for (let i = 0; i < turns; i++) {
     const way = ((i + 0.5) * radius * radians) / turns;
-    const line = apex ? spread(left, apex, way) : { ...left, offset: left.offset + way };
-    if (i > 0 && tip && sideOf(line, tip) <= 0) return failed(tooShort(degrees, i / turns));
+    const line = apex && tip ? spread(left, apex, way, tip) : { ...left, offset: left.offset + way };
+    const ahead = dot(line.normal, left.normal) < 0 ? -1 : 1;
+    if (i > 0 && tip && ahead * sideOf(line, tip) <= 0) return failed(tooShort(degrees, i / turns));
     const at = ask.at && add(ask.at, scale(left.normal, way));
     const made = turnPart(current, {
       ...ask,
@@ -89,15 +93,17 @@ function tipOf(form: Form, { flap }: CurlAsk): Point | undefined {
   return tip && piece && apply(form.state.facets[piece.facet]!.placement, tip);
 }
 
-/** A ruling of a cone: the first line turned about the apex until it has gone on by a way, measured at the foot. */
-function spread(line: Line, apex: Point, way: number): Line {
-  const foot = scale(line.normal, line.offset);
-  const reach = Math.max(1e-6, Math.hypot(foot[0] - apex[0], foot[1] - apex[1]));
+/**
+ * A ruling of a cone: the first line turned about the apex until, as far out as the point of the part lies, it has gone on by
+ * a way.
+ */
+function spread(line: Line, apex: Point, way: number, tip: Point): Line {
+  const foot = footOf(line, tip);
+  const reach = Math.max(LEAST_RADIUS, distance(foot, apex));
   const degrees = (way / reach) * (180 / Math.PI);
   const direction = directionOf(line);
-  const turned = [turnBy(direction, degrees), turnBy(direction, -degrees)].map((d) => lineAlong(apex, d));
-  // Of both ways round, the one that goes on towards the flap.
+  const [one, other] = [degrees, -degrees].map((d) => lineAlong(apex, turnBy(direction, d)));
+  // Of both ways round, the one that goes on towards the part.
   const ahead = add(foot, scale(line.normal, way));
-  const off = (l: Line): number => Math.abs(l.normal[0] * ahead[0] + l.normal[1] * ahead[1] - l.offset);
-  return off(turned[0]!) <= off(turned[1]!) ? turned[0]! : turned[1]!;
+  return Math.abs(sideOf(one!, ahead)) <= Math.abs(sideOf(other!, ahead)) ? one! : other!;
 }

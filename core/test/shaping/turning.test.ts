@@ -247,3 +247,29 @@ describe('random shapings of every figure of the cast', () => {
     },
   );
 });
+
+describe('a cone', () => {
+  test('rolls about its point, which stays; every distance from it is kept, and the far edge turns most', () => {
+    const apex: Point = [0.5, 0];
+    const made = must(
+      curlPart(sheet, {
+        ...ask({ line: lineAlong(apex, [0, 1]), flap: [[0.98, 0.3]], degrees: 120 }),
+        radius: 0.15,
+        apex,
+      }),
+    );
+    expect(checkForm(made)).toMatchObject({ crossings: 0 });
+    expect(checkForm(made).gap).toBeLessThan(1e-9);
+    const tip = spotOf(made, apex)!;
+    expect(apartIn(tip, [0.5, 0, 0])).toBeLessThan(1e-12);
+    const [near, far] = [spotOf(made, [0.6, 0.9])!, spotOf(made, [0.95, 0.3])!];
+    expect(apartIn(near, tip)).toBeLessThanOrEqual(Math.hypot(0.1, 0.9) + 1e-12);
+    expect(far[2]).toBeGreaterThan(near[2]);
+    expect(new Set(made.hinges.map((h) => h.step)).size).toBe(1);
+    // Every ruling passes through the point.
+    for (const { from, to } of made.hinges) {
+      const off = (to[0] - from[0]) * (apex[1] - from[1]) - (to[1] - from[1]) * (apex[0] - from[0]);
+      expect(Math.abs(off)).toBeLessThan(1e-9);
+    }
+  });
+});
