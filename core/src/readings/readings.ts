@@ -1,4 +1,4 @@
-import { openedDepth, opensAt, spineThrough } from '../folded/index.ts';
+import { type FlatState, openedDepth, opensAt, spineThrough } from '../folded/index.ts';
 import { type Point, lineThrough, scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
 import type { AlignmentSigma } from '../slips/index.ts';
@@ -57,14 +57,25 @@ export function toReadings(input: ReadingsInput): Readings {
   return { ...core, verdicts, stages: toStages(input, core, verdicts) };
 }
 
+type PosedReading = NonNullable<Readings['posed']>;
+
+/** The figure read last of each state: most edits of a plan leave it as it is. */
+const posedOf = new WeakMap<FlatState, { readonly key: string; readonly posed: PosedReading }>();
+
 /** The shaped figure; nothing where no step of shaping is computed. */
 function toPosed({ plan, replay }: ReadingsInput, sideMm: number | undefined): Readings['posed'] {
   const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
-  if (!isShaped || replay.steps.length === 0 || sideMm === undefined) return undefined;
+  const state = replay.steps.at(-1)?.after;
+  if (!isShaped || !state || sideMm === undefined) return undefined;
+  const key = JSON.stringify([plan.shaping, plan.points, plan.paper, plan.finish.posture, sideMm]);
+  const known = posedOf.get(state);
+  if (known?.key === key) return known.posed;
   const { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm } = readPosed(plan, replay, {
     sideMm,
   }).pose;
-  return { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm };
+  const posed = { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm };
+  posedOf.set(state, { key, posed });
+  return posed;
 }
 
 /** The narrowest and the bulkiest place on the way, in mm. */

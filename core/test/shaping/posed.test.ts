@@ -13,6 +13,7 @@ import {
   replayShaping,
   shapingOf,
   shapingStepSchema,
+  spotOf,
   springOf,
   standingOf,
   bodyOf,
@@ -169,5 +170,43 @@ describe('a plan from before shaping', () => {
     expect(file.ok && file.value.plan.shaping).toEqual(wanted);
     expect(file.ok && file.value.plan.finish.posture).toBe('stands');
     expect(planSchema.safeParse(old).success).toBe(false);
+  });
+});
+
+describe('a soft fold', () => {
+  test('has its middle on its line: the tip lies where a sharp fold would put it, but for the round edge', () => {
+    const plan = { ...buildPlan('Card'), steps: [] };
+    const own = foldedOf(plan);
+    const card = (rodMm: number) =>
+      replayShaping({
+        replay: own,
+        steps: [
+          shapingStepSchema.parse({
+            id: 'soft',
+            act: {
+              kind: 'soft',
+              line: {
+                kind: 'through',
+                a: { kind: 'named', name: 'mid AB' },
+                b: { kind: 'named', name: 'mid CD' },
+              },
+              flap: [{ kind: 'named', name: 'mid BC' }],
+              degrees: 90,
+              rodMm,
+            },
+          }),
+        ],
+        sideMm: 100,
+      });
+    const { steps, form } = card(10);
+    expect(steps[0]!.refusal).toBeUndefined();
+    const [x, , z] = spotOf(form, [1, 0.5])!;
+    // A quarter round of radius r takes r pi / 2 of the paper, half of it on either side of the line.
+    const [r, half] = [0.05, (0.05 * Math.PI) / 4];
+    expect(x).toBeCloseTo(0.5 - half + r, 3);
+    expect(z).toBeCloseTo(0.5 - half + r, 3);
+    expect(checkForm(form)).toMatchObject({ crossings: 0 });
+    const [whole] = card(200).steps;
+    expect(whole!.refusal?.text).toMatch(/too short|misses/);
   });
 });
