@@ -8,6 +8,8 @@ export default defineConfig({
   testDir: 'e2e',
   workers: Number(process.env.JADE_E2E_WORKERS ?? 2),
   timeout: 150_000,
+  // A busy machine can be too slow for one journey: it is tried once more on a server of its own, and that is said.
+  retries: 1,
   expect: { timeout: 20_000 },
   reporter: json ? [['list'], ['json', { outputFile: json }]] : [['list']],
   use: {

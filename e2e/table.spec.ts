@@ -31,8 +31,9 @@ test('the layers to move are chosen on the comb, and those that hang together co
   for (const name of ['O', 'A', 'C']) await model(page).getByRole('button', { name, exact: true }).click();
   await expect(page.getByText('Choose the paper that moves')).toBeVisible();
   const box = (await model(page).boundingBox())!;
-  await page.mouse.click(box.x + box.width * 0.4, box.y + box.height * 0.66);
   const comb = page.getByRole('radiogroup', { name: 'How many layers move' });
+  // The click waits until the picture stands still; its box is that of the moment.
+  await model(page).click({ position: { x: box.width * 0.4, y: box.height * 0.66 } });
   await expect(comb.getByRole('radio')).toHaveCount(2);
   await comb.getByRole('radio').nth(1).click();
   await expect(page.getByRole('button', { name: 'Keep this fold' })).toBeVisible();
