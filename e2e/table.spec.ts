@@ -26,6 +26,7 @@ test('the layers to move are chosen on the comb, and those that hang together co
 }) => {
   await page.goto('/plan/demo-sketch/folds');
   await page.getByRole('button', { name: /^Step 3,/ }).click();
+  await expect(page.getByText(/^Step 3:/).first()).toBeAttached();
   await page.keyboard.press('v');
   await page.getByLabel('Find the crease by').selectOption('across');
   for (const name of ['O', 'A', 'C']) await model(page).getByRole('button', { name, exact: true }).click();

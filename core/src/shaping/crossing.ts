@@ -1,4 +1,5 @@
 import { type Spot, inner, lengthOf, minus, outer, unitOf } from '../geometry/index.ts';
+import { type Form, placeForm } from './form.ts';
 
 /** Paper that goes into other paper by no more than this, in sheet sides, only touches it. */
 const DEPTH = 1e-7;
@@ -70,4 +71,15 @@ function stretch({ corners }: Plane, height: readonly number[], direction: Spot)
     high = Math.max(high, at);
   });
   return [low, high];
+}
+
+/** Two pieces of different plates that go through each other; undefined where none do. */
+export function findCrossing(form: Form): readonly [number, number] | undefined {
+  const placed = placeForm(form);
+  const planes: Plane[] = placed.map(planeOf);
+  const plates = form.pieces.map((p) => p.plate.join());
+  for (let i = 0; i < planes.length; i++)
+    for (let j = i + 1; j < planes.length; j++)
+      if (plates[i] !== plates[j] && doCross(planes[i]!, planes[j]!)) return [i, j];
+  return undefined;
 }

@@ -15,7 +15,8 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Form, piecesAt } from './form.ts';
 import type { ShapingRefusal } from './refusal.ts';
-import { type TurnAsk, findCrossing, turnPart } from './turning.ts';
+import { findCrossing } from './crossing.ts';
+import { type TurnAsk, turnPart } from './turning.ts';
 
 /** A part bent round in a row of small turns. */
 export interface CurlAsk extends Omit<TurnAsk, 'isChecked'> {

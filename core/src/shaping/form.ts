@@ -104,7 +104,7 @@ function inOrder(state: FlatState, mean: readonly number[]): number[] {
 }
 
 /** The motion of a hinge alone. */
-const motionOf = ({ from, to, radians }: Hinge): Motion =>
+export const motionOf = ({ from, to, radians }: Hinge): Motion =>
   rotationRound([from[0], from[1], 0], [to[0] - from[0], to[1] - from[1], 0], radians);
 
 /** Motions of all plates of a form, by their chains. */

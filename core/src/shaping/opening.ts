@@ -15,13 +15,12 @@ import {
   turnLeft,
   turnWith,
   centroidOf,
-  rotationRound,
 } from '../geometry/index.ts';
 import { type ActiveFold, facetOnModel, foldsOf, isAbove, subtractSegments } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import type { Form, Hinge } from './form.ts';
+import { type Form, type Hinge, motionOf } from './form.ts';
 import type { ShapingRefusal } from './refusal.ts';
-import { findCrossing } from './turning.ts';
+import { findCrossing } from './crossing.ts';
 import { checkForm } from './verify.ts';
 
 /** Creases of a step on the sheet, with its number. */
@@ -189,9 +188,6 @@ function hingeOf(p: Point, q: Point, side: Point, rest: Pick<Hinge, 'radians' | 
   const isLeft = dot(turnLeft(along), subtract(side, p)) > 0;
   return { from: p, to: add(p, scale(along, isLeft ? 1 : -1)), ...rest };
 }
-
-const motionOf = ({ from, to, radians }: Hinge): Motion =>
-  rotationRound([from[0], from[1], 0], [to[0] - from[0], to[1] - from[1], 0], radians);
 
 /** The angle nearest to none at which a direction beyond a hinge lies in the middle plane again. */
 function backToMiddle(parent: Motion, hinge: Hinge, along: Point): number | undefined {

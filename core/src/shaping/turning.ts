@@ -3,11 +3,9 @@ import {
   type Point,
   add,
   apply,
-  areaOf,
   between,
   centroidOf,
   chordOf,
-  clipTo,
   directionOf,
   dot,
   scale,
@@ -15,8 +13,9 @@ import {
   tolerance,
 } from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
-import { type Plane, doCross, planeOf } from './crossing.ts';
-import { type Form, type Piece, hangsOn, piecesAt, placeForm } from './form.ts';
+import { findCrossing } from './crossing.ts';
+import { type Form, type Piece, hangsOn, piecesAt } from './form.ts';
+import { findInTheWay } from './inTheWay.ts';
 import type { ShapingRefusal } from './refusal.ts';
 
 /** A part turned about a line of the flat model. */
@@ -69,7 +68,12 @@ export function turnPart(form: Form, ask: TurnAsk): Turned {
   if (!moved.ok) return moved;
   const { halves, moving } = moved.value;
   if (isChecked) {
-    const blocked = findInTheWay(form, halves, moving, line, plate, degrees);
+    const own = halves.map((half, i) => ({ half, i })).filter(({ half }) => isPlate(half, plate));
+    const parts = {
+      moving: own.flatMap(({ half, i }) => (moving.has(i) ? [half] : [])),
+      staying: own.flatMap(({ half, i }) => (moving.has(i) ? [] : [half])),
+    };
+    const blocked = findInTheWay(form, parts, line, degrees);
     if (blocked) return refuse(blocked);
   }
   const turned = build(form, halves, moving, line, plate, { degrees, step: ask.step });
@@ -305,78 +309,6 @@ function movingAfter(form: Form, halves: readonly Half[], moving: ReadonlySet<nu
   );
 }
 
-/** Layers of the same plate that lie in the way: above what rises beyond the line, below what sinks before it. */
-function findInTheWay(
-  form: Form,
-  halves: readonly Half[],
-  moving: ReadonlySet<number>,
-  line: Line,
-  plate: readonly number[],
-  degrees: number,
-): ShapingRefusal | undefined {
-  if (degrees === 0) return undefined;
-  const up = countInTheWay(form, halves, moving, line, plate, 1);
-  const down = countInTheWay(form, halves, moving, line, plate, -1);
-  const [here, there] = degrees > 0 ? [up, down] : [down, up];
-  if (here.count === 0) return undefined;
-  const other = degrees > 0 ? 'away from you' : 'towards you';
-  return {
-    kind: 'through',
-    text: `${here.count} layer${here.count === 1 ? '' : 's'} of paper that stay lie in the way; ${there.count === 0 ? `${other} it turns freely` : 'the other way others do'}. Take every layer there, or turn another part.`,
-    freeDegrees: 0,
-    ...(here.at ? { at: here.at } : {}),
-  };
-}
-
-function countInTheWay(
-  form: Form,
-  halves: readonly Half[],
-  moving: ReadonlySet<number>,
-  line: Line,
-  plate: readonly number[],
-  way: 1 | -1,
-): { count: number; at?: Point } {
-  const n = form.state.facets.length;
-  const found = new Set<number>();
-  let at: Point | undefined;
-  const staying = halves.flatMap((h, i) => (!moving.has(i) && isPlate(h, plate) ? [h] : []));
-  for (const m of moving) {
-    const half = halves[m]!;
-    if (!isPlate(half, plate)) continue;
-    for (const s of staying) {
-      const over = form.state.order[s.facet * n + half.facet];
-      if (!over || found.has(s.facet)) continue;
-      const common = overlapOf(half.model, s.model);
-      if (common.length === 0) continue;
-      // Beyond the line paper above is in the way of rising; before it paper below.
-      const beyond = Math.abs(areaOf(clipTo(common, line)));
-      const before = Math.abs(areaOf(common)) - beyond;
-      const blocks = (beyond > LEAST_AREA && over === way) || (before > LEAST_AREA && over === -way);
-      if (!blocks) continue;
-      found.add(s.facet);
-      at ??= centroidOf(common);
-    }
-  }
-  return { count: found.size, ...(at ? { at } : {}) };
-}
-
-/** Overlaps smaller than this, in sheet sides squared, are touches. */
-const LEAST_AREA = 1e-8;
-
-/** The common part of two convex polygons, whichever way round they run. */
-function overlapOf(a: readonly Point[], b: readonly Point[]): Point[] {
-  const [p, q] = [a, b].map((poly) => (areaOf(poly) < 0 ? [...poly].reverse() : [...poly]));
-  let part: Point[] = p!;
-  for (let i = 0; i < q!.length && part.length > 0; i++) {
-    const [u, v] = [q![i]!, q![(i + 1) % q!.length]!];
-    const size = Math.hypot(v[0] - u[0], v[1] - u[1]);
-    if (size < tolerance.samePoint) continue;
-    const normal: Point = [-(v[1] - u[1]) / size, (v[0] - u[0]) / size];
-    part = clipTo(part, { normal, offset: dot(normal, u) });
-  }
-  return part.length >= 3 && Math.abs(areaOf(part)) > LEAST_AREA ? part : [];
-}
-
 function build(
   form: Form,
   halves: readonly Half[],
@@ -397,17 +329,6 @@ function build(
       return { facet, sheet, model, plate: chain };
     }),
   };
-}
-
-/** Two pieces of different plates that go through each other; undefined where none do. */
-export function findCrossing(form: Form): readonly [number, number] | undefined {
-  const placed = placeForm(form);
-  const planes: Plane[] = placed.map(planeOf);
-  const plates = form.pieces.map((p) => p.plate.join());
-  for (let i = 0; i < planes.length; i++)
-    for (let j = i + 1; j < planes.length; j++)
-      if (plates[i] !== plates[j] && doCross(planes[i]!, planes[j]!)) return [i, j];
-  return undefined;
 }
 
 /** How fine the angle is searched that a part turns freely to, in degrees. */
