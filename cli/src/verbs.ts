@@ -1,4 +1,4 @@
-import { benchVerbs } from './bench.ts';
+import { benchVerbs } from './bench/index.ts';
 import { designVerbs } from './design.ts';
 import { exportVerbs } from './exports.ts';
 import { markVerbs } from './marks.ts';

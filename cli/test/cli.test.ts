@@ -305,13 +305,13 @@ describe('the command line', () => {
   });
 
   test('bench measures sizes, times and growth', async () => {
-    const { rows, growth } = (await ask('bench', 'moves')) as unknown as {
+    const { rows, growth } = (await ask('bench', 'shaping')) as unknown as {
       rows: { what: string; size: number; ms: number }[];
       growth: Record<string, number>;
     };
-    expect(rows).toHaveLength(8);
+    expect(rows).toHaveLength(15);
     for (const row of rows) expect(row.ms).toBeGreaterThan(0);
-    expect(Object.keys(growth)).toContain('valley fold through a stack');
+    expect(Object.keys(growth)).toContain('standing, n facets');
   });
 
   test.each(['dxf', 'pdf', 'obj', 'stl', 'csv', 'ics'])('export writes %s', async (as) => {
@@ -385,7 +385,7 @@ describe('the command line', () => {
     [['marks', '--line', '0,0,1'], 'has no direction'],
     [['marks', '--point', '0.1,0.2', '--creases', '0'], 'write a whole number'],
     [['marks', '--fraction', '1/3', '--sheet', 'wide'], '--sheet'],
-    [['bench', 'lunch'], 'choose one of layers, pack, marks, moves, shaping'],
+    [['bench', 'lunch'], 'choose one of layers, counts, pack, moves, kinds'],
     [['size', 'EMPTY', '--target', 'width=3'], 'write it as height=120mm'],
     [['balance', 'EMPTY'], 'not a plan'],
     [['check', 'CURVE', '--map', 'wavy=M'], '--map holds'],

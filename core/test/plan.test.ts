@@ -14,6 +14,7 @@ import {
   readDocument,
   readPlanFile,
 } from '../src/documents/index.ts';
+import { mergePlans } from '../src/merge/index.ts';
 import { defaultSettings, settingsSchema } from '../src/settings/index.ts';
 import { drawerPaperSchema } from '../src/paper/index.ts';
 import { lanternDrawer } from '../src/demo/index.ts';
@@ -99,6 +100,42 @@ describe('the plan document', () => {
   test('two steps of one id are found', () => {
     const plan = buildOwlPlan();
     expect(checkPlan({ ...plan, steps: [...plan.steps, plan.steps[0]!] })[0]!.path).toBe('steps.40.id');
+  });
+
+  describe('further pieces', () => {
+    const { sheet, paper, baseId, marks, points, steps, repeats, alternatives, zones, sizeStep, shaping } =
+      buildOwlPlan();
+    const base = {
+      ...{ id: 'rock', name: 'Rock', sheet, paper, baseId, marks, points, steps },
+      ...{ repeats, alternatives, zones, sizeStep, shaping },
+    };
+    const plan = { ...buildPlan('Owl on a rock'), pieces: [base] };
+
+    test('are kept in the file as they were; files without any get none', () => {
+      const read = readPlanFile(JSON.parse(JSON.stringify({ ...file(), plan })));
+      expect(read).toMatchObject({ ok: true, value: { plan } });
+      const { pieces: _, ...older } = buildOwlPlan();
+      expect(readDocument('plan', 2, older)).toMatchObject({ ok: true, value: { pieces: [] } });
+    });
+
+    test('are checked like the first, and named', () => {
+      expect(checkPlan(plan)).toEqual([]);
+      const doubled = { ...base, steps: [...steps, steps[0]!] };
+      expect(checkPlan({ ...plan, pieces: [base, { ...doubled, id: 'reed', name: 'Reed' }] })).toEqual([
+        {
+          path: `pieces.1.steps.${steps.length}.id`,
+          text: `Piece "Reed": Two steps are both called "${steps[0]!.id}"; give one another id.`,
+        },
+      ]);
+      expect(checkPlan({ ...plan, pieces: [base, base] })[0]!.path).toBe('pieces.1.id');
+    });
+
+    test('merge step by step', () => {
+      const changed = (patch: Partial<typeof base>) => ({ ...plan, pieces: [{ ...base, ...patch }] });
+      const merged = mergePlans(plan, changed({ name: 'Stone' }), changed({ steps: steps.slice(1) }));
+      expect(merged.clashes).toEqual([]);
+      expect(merged.merged.pieces).toEqual([{ ...base, name: 'Stone', steps: steps.slice(1) }]);
+    });
   });
 
   test('settings keep their order of limits', () => {

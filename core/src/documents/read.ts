@@ -6,8 +6,11 @@ import { type DocumentKind, type DocumentOf, type Lift, kindOf } from './kinds.t
 /** Version documents are written in; rows and browser copies carry it beside the document, plan files in it. */
 export const DOCUMENT_VERSION = PLAN_VERSION;
 
-/** The lift at place n - 1 turns documents of version n into version n + 1; there is one for each older version. */
-export const ladder: readonly Lift[] = [{ plan: notesToShaping }];
+/**
+ * The lift at place n - 1 turns documents of version n into version n + 1; there is one for each older version. Version 3 brings kinds of shaping and further pieces; what is older holds
+ * neither and stays as it is.
+ */
+export const ladder: readonly Lift[] = [{ plan: notesToShaping }, {}];
 
 /** Version 2: what was noted of the finish becomes shaping by hand, at the same place in the order. */
 function notesToShaping(plan: Record<string, unknown>): Record<string, unknown> {

@@ -18,6 +18,7 @@ const PARTS: Readonly<Record<Exclude<keyof Plan, 'steps'>, string>> = {
   zones: 'the parts without creases',
   sizeStep: 'the step that is measured',
   shaping: 'the shaping',
+  pieces: 'the further pieces',
   finish: 'the finish',
 };
 

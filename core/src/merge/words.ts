@@ -56,6 +56,7 @@ const LISTS: Readonly<Record<string, string>> = {
   alternatives: 'Alternative',
   'brief.sides': 'Side that shows on',
   shaping: 'Shaping step',
+  pieces: 'Piece',
   paper: 'Paper',
   limits: 'Limit',
   sigma: 'Slip',

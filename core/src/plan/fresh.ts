@@ -53,6 +53,7 @@ export function buildPlan(name: string): Plan {
     alternatives: [],
     sizeStep: null,
     shaping: [],
+    pieces: [],
     finish: { feet: null, spine: null, openedDegrees: null, posture: 'stands', wetFolded: false, tools: [] },
   };
 }

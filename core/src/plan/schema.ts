@@ -6,11 +6,14 @@ import { shapingStepSchema } from '../shaping/index.ts';
 import { alternativesSchema, namedPointsSchema, repeatRunsSchema, stepSchema } from '../sequence/index.ts';
 
 /** Version of the saved document; raise it together with a migration in read.ts. */
-export const PLAN_VERSION = 2;
+export const PLAN_VERSION = 3;
 export const PLAN_FORMAT = 'jade-kite-plan';
 
 /** Most shaping steps a plan keeps; a figure in space of more cannot be followed at the bench. */
 const MOST_SHAPING = 80;
+
+/** Most pieces a plan keeps beside its first. */
+const MOST_PIECES = 11;
 
 const id = z.string().min(1).max(60);
 const text = (most: number) => z.string().max(most);
@@ -129,10 +132,8 @@ const markSchema = z.union([
   }),
 ]);
 
-/** A plan: everything a folder decided. Pictures, sizes and verdicts are computed from it and never kept. */
-export const planSchema = z.strictObject({
-  name: text(80).min(1),
-  cast: text(80),
+/** What is decided of one piece of paper: sheet, paper, base, marks, steps, and the shaping after them. */
+const pieceFields = {
   sheet: z.strictObject({
     shape: shapeSchema,
     sideMm: mm.nullable(),
@@ -143,20 +144,6 @@ export const planSchema = z.strictObject({
     keepGrain: z.boolean().default(false),
   }),
   paper: paperSchema,
-  brief: briefSchema,
-  limbs: z
-    .array(
-      z.strictObject({
-        id,
-        name: text(60),
-        lengthMm: mm,
-        /** The corner of the sheet whose flap becomes this limb. */
-        tip: text(4).nullable().default(null),
-      }),
-    )
-    .max(40),
-  /** The subject as a stick figure; where it is missing the limbs stand for a star of flaps. */
-  figure: figureSchema.nullable().default(null),
   baseId: id.nullable(),
   marks: z.array(markSchema).max(60),
   points: namedPointsSchema,
@@ -179,6 +166,38 @@ export const planSchema = z.strictObject({
   sizeStep: id.nullable(),
   /** Shaping in space, after the last flat step, in order. */
   shaping: z.array(shapingStepSchema).max(MOST_SHAPING).default([]),
+};
+
+/** A further piece of a model of more than one: what the plan's own piece has, with a name of its own. */
+const pieceSchema = z.strictObject({ id, name: text(60).min(1), ...pieceFields });
+
+/** One piece of paper and all that is folded of it; a plan is its own first piece. */
+export type Piece = Omit<z.infer<typeof pieceSchema>, 'id' | 'name'>;
+
+/**
+ * A plan: everything a folder decided. Pictures, sizes and verdicts are computed from it and never kept. The sheet, paper and
+ * steps it has itself are those of its first piece, so that whatever reads one piece reads a plan.
+ */
+export const planSchema = z.strictObject({
+  name: text(80).min(1),
+  cast: text(80),
+  brief: briefSchema,
+  limbs: z
+    .array(
+      z.strictObject({
+        id,
+        name: text(60),
+        lengthMm: mm,
+        /** The corner of the sheet whose flap becomes this limb. */
+        tip: text(4).nullable().default(null),
+      }),
+    )
+    .max(40),
+  /** The subject as a stick figure; where it is missing the limbs stand for a star of flaps. */
+  figure: figureSchema.nullable().default(null),
+  ...pieceFields,
+  /** The pieces beside the first. */
+  pieces: z.array(pieceSchema).max(MOST_PIECES).default([]),
   finish: finishSchema,
 });
 export type Plan = z.infer<typeof planSchema>;
