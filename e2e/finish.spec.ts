@@ -78,3 +78,57 @@ test('after the last fold the bench says how the figure is shaped, and what each
   await expect(shape).toContainText(/Set it to \d+°/);
   await expect(shape.getByRole('img')).toHaveCount(3);
 });
+
+test('a leg is dragged in space as far as its range goes, the other goes along, and undo takes it back', async ({
+  page,
+}) => {
+  await page.goto('/plan/demo-heron/finish');
+  await expect(sentence(page)).toContainText('It stands on');
+  const canvas = page.getByRole('img', { name: /^Heron; turn it/ });
+  await expect(canvas).toBeVisible();
+  const box = (await canvas.boundingBox())!;
+  const isGrip = (): Promise<boolean> => canvas.evaluate((e) => e.style.cursor === 'grab');
+  // The legs reach down from the middle: the pointer looks for one from below.
+  const find = async (): Promise<readonly [number, number] | undefined> => {
+    for (let y = box.height * 0.92; y > box.height * 0.5; y -= 8)
+      for (let x = box.width * 0.4; x < box.width * 0.65; x += 8) {
+        await page.mouse.move(box.x + x, box.y + y);
+        if (await isGrip()) return [box.x + x, box.y + y];
+      }
+    return undefined;
+  };
+  await expect.poll(async () => (await find()) !== undefined).toBe(true);
+  const [x, y] = (await find())!;
+  const amount = page.getByLabel('Step 1, degrees');
+  await expect(amount).toHaveValue('10');
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 12; i++) await page.mouse.move(x - 4 * i, y);
+  await expect(sentence(page)).toContainText(/^Step 1 at \d/);
+  await page.mouse.up();
+  await expect(sentence(page)).not.toContainText('Step 1 at');
+  const dragged = Number(await amount.inputValue());
+  expect(dragged).not.toBe(10);
+  expect(dragged).toBeGreaterThanOrEqual(8);
+  expect(dragged).toBeLessThanOrEqual(14);
+  await page.keyboard.press('Control+z');
+  await expect(amount).toHaveValue('10');
+  await expect(sentence(page)).toContainText('It stands on');
+  await saved(page);
+});
+
+test('the shaping is played from flat to finished, and looked at as the audience does', async ({ page }) => {
+  await page.goto('/plan/demo-moth/finish');
+  await expect(sentence(page)).toContainText('It lies on');
+  await page.getByRole('button', { name: 'Play the shaping' }).click();
+  const where = page.getByLabel('Where the shaping is');
+  await expect(where).toHaveAttribute('max', '20');
+  await expect.poll(async () => Number(await where.inputValue())).toBe(20);
+  await where.fill('0');
+  await expect(where).toHaveAttribute('aria-valuetext', 'flat');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(where).toBeHidden();
+  await page.getByRole('button', { name: 'Audience' }).click();
+  await page.getByLabel('m away').fill('3');
+  await expect(page.getByRole('button', { name: 'Audience' })).toHaveAttribute('aria-pressed', 'true');
+});

@@ -40,7 +40,7 @@ export function poseAsk(plan: Plan, replay: Replay, sideMm: number): PoseAsk {
   };
 }
 
-/** Shapes a plan and reads the figure; `to` makes only so many shaping steps. */
+/** Shapes a plan and reads the figure; `to` makes only so many shaping steps, `isQuick` promises nothing of standing. */
 export function readPosed(
   plan: Plan,
   replay: Replay,
@@ -48,12 +48,18 @@ export function readPosed(
     sideMm,
     to,
     previous,
-  }: { readonly sideMm?: number; readonly to?: number; readonly previous?: Shaped } = {},
+    isQuick,
+  }: {
+    readonly sideMm?: number;
+    readonly to?: number;
+    readonly previous?: Shaped;
+    readonly isQuick?: boolean;
+  } = {},
 ): Posed {
   const side = sideMm ?? plan.sheet.sideMm ?? USUAL.sideMm;
   const input = { replay, steps: plan.shaping.slice(0, to), sideMm: side };
   const shaped = replayShaping(input, previous);
-  return { shaped, pose: poseOf(input, shaped, poseAsk(plan, replay, side)), sideMm: side };
+  return { shaped, pose: poseOf(input, shaped, poseAsk(plan, replay, side), isQuick), sideMm: side };
 }
 
 /** Places of the folder's own of a folded plan: shaping changes none of them. */

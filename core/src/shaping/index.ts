@@ -28,5 +28,7 @@ export type { Spring } from './spring.ts';
 export { layersBent, springOf } from './spring.ts';
 export type { Help } from './helps.ts';
 export { findHelps } from './helps.ts';
-export type { Surface } from './surface.ts';
+export type { Frame } from './frames.ts';
+export { framesOf } from './frames.ts';
+export type { Surface, SurfaceTurn } from './surface.ts';
 export { toSurface } from './surface.ts';

@@ -58,8 +58,11 @@ export interface Pose {
   readonly springs: readonly (Spring | undefined)[];
 }
 
-/** Reads a shaped figure: sizes at the paper's caliper, weight, standing over the range of springback. */
-export function poseOf(input: ShapingInput, shaped: Shaped, ask: PoseAsk): Pose {
+/**
+ * Reads a shaped figure: sizes at the paper's caliper, weight, standing over the range of springback. Quick, while a part is
+ * moved, it leaves that range out and promises nothing: what would stand is `unsure`.
+ */
+export function poseOf(input: ShapingInput, shaped: Shaped, ask: PoseAsk, isQuick = false): Pose {
   const { material, posture, names, memory } = ask;
   const upright = uprightOf[posture];
   const body = bodyOf(shaped.form, material);
@@ -70,7 +73,7 @@ export function poseOf(input: ShapingInput, shaped: Shaped, ask: PoseAsk): Pose 
       : springOf(s, { caliperMm: material.caliperMm, memory }),
   );
   const rest = stance.pose ?? stance.settled;
-  const range = rangeOf(input, shaped, ask, springs, stance);
+  const range = isQuick ? undefined : rangeOf(input, shaped, ask, springs, stance);
   const least = Math.min(stance.pose?.marginMm ?? -Infinity, range?.least ?? Infinity);
   const up = stance.pose?.up ?? upright;
   const along = unitOf(minus([1, 0, 0], times(up, inner([1, 0, 0], up))));
@@ -80,7 +83,7 @@ export function poseOf(input: ShapingInput, shaped: Shaped, ask: PoseAsk): Pose 
     lengthMm: reachAlong(body.points, along),
     depthMm: reachAlong(body.points, across),
     weightG: body.weightG,
-    stands: stance.pose === undefined ? false : least >= SURE_MM ? true : 'unsure',
+    stands: stance.pose === undefined ? false : least >= SURE_MM && !isQuick ? true : 'unsure',
     marginMm: stance.pose?.marginMm ?? firstMargin(stance),
     range,
     tipDegrees: stance.pose?.tipDegrees ?? 0,

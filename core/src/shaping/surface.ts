@@ -12,11 +12,13 @@ import {
   scale,
   subtract,
   inner,
+  minus,
   moveBy,
   plus,
   rotationOnto,
   times,
   turnWith,
+  unitOf,
 } from '../geometry/index.ts';
 import { type Form, Plates } from './form.ts';
 import type { Material } from './measure.ts';
@@ -28,12 +30,31 @@ export interface Surface {
   readonly triangles: Float32Array;
   /** Of which piece each triangle is. */
   readonly pieces: Uint16Array;
+  /** Where the corners of each triangle lie on the sheet, in sides: six numbers a triangle. */
+  readonly sheet: Float32Array;
+  /** Where they lie in the flat model, in sides. */
+  readonly flat: Float32Array;
   /** Six numbers a stretch of an edge that is seen from either side: raw edges, folds, and lines of shaping. */
   readonly lines: Float32Array;
+  /** Of which piece each of these stretches is. */
+  readonly linePieces: Uint16Array;
+  /** Every turn of the paper, in the order they were made. */
+  readonly turns: readonly SurfaceTurn[];
   /** The supporting polygon on the table, the foot of the weight, and the weight itself. */
   readonly support: readonly Spot[];
   readonly foot: Spot;
   readonly weight: Spot;
+}
+
+/** A turn of paper as it stands on the table: what lies on it goes round `axis` by so much more where its angle grows. */
+export interface SurfaceTurn {
+  /** The shaping step it belongs to. */
+  readonly step: string;
+  readonly radians: number;
+  readonly from: Spot;
+  /** Of length 1; a growing angle turns right-handed about it. */
+  readonly axis: Spot;
+  readonly pieces: readonly number[];
 }
 
 /** Draws a form in the pose it is measured in, every layer at its height. */
@@ -56,16 +77,23 @@ export function toSurface(form: Form, { sideMm, caliperMm }: Material, pose: Pos
   const triangles: number[] = [];
   const pieces: number[] = [];
   const lines: number[] = [];
+  const linePieces: number[] = [];
+  const sheet: number[] = [];
+  const model: number[] = [];
   placed.forEach((corners, i) => {
     const own = corners.map((p) => plus(p, shift));
     for (let k = 1; k + 1 < own.length; k++) {
       triangles.push(...own[0]!, ...own[k]!, ...own[k + 1]!);
       pieces.push(i);
+      const piece = form.pieces[i]!;
+      sheet.push(...piece.sheet[0]!, ...piece.sheet[k]!, ...piece.sheet[k + 1]!);
+      model.push(...piece.model[0]!, ...piece.model[k]!, ...piece.model[k + 1]!);
     }
     for (const [k, from, to, side] of seen[i]!) {
       const out = times(normals[i]!, side * LINE_OUT_MM);
       const [p, q] = [plus(own[k]!, out), plus(own[(k + 1) % own.length]!, out)];
       lines.push(...onWay(p, q, from), ...onWay(p, q, to));
+      linePieces.push(i);
     }
   });
   const flat = (p: Spot): Spot => {
@@ -75,11 +103,28 @@ export function toSurface(form: Form, { sideMm, caliperMm }: Material, pose: Pos
   return {
     triangles: new Float32Array(triangles),
     pieces: new Uint16Array(pieces),
+    sheet: new Float32Array(sheet),
+    flat: new Float32Array(model),
     lines: new Float32Array(lines),
+    linePieces: new Uint16Array(linePieces),
+    turns: turnsOf(form, plates, sideMm, onTable),
     support: inner(pose.rest.up, pose.up) > 0.999 ? pose.rest.support.map(flat) : [],
     foot: flat(pose.centre),
     weight: moveBy(onTable, pose.centre),
   };
+}
+
+/** The turns of a form as they stand on the table, each carried by those its plate hangs on. */
+function turnsOf(form: Form, plates: Plates, sideMm: number, onTable: Motion): SurfaceTurn[] {
+  return form.hinges.flatMap(({ step, radians, from, to }, h): SurfaceTurn[] => {
+    const carried = form.pieces.flatMap((p, i) => (p.plate.includes(h) ? [i] : []));
+    const chain = form.pieces[carried[0] ?? -1]?.plate;
+    if (!chain) return [];
+    const own = plates.of(chain.slice(0, chain.indexOf(h)));
+    const place = ([x, y]: Point): Spot => moveBy(onTable, times(moveBy(own, [x, y, 0]), sideMm));
+    const start = place(from);
+    return [{ step, radians, from: start, axis: unitOf(minus(place(to), start)), pieces: carried }];
+  });
 }
 
 /** Edges are drawn so far out of the paper they are on, that those of the other side do not shine through. */

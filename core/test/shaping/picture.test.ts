@@ -9,10 +9,10 @@ import {
 } from '../../src/demo/index.ts';
 import { drawForm } from '../../src/drawing/index.ts';
 import { buildArrangement } from '../../src/folded/index.ts';
-import { type Point, areaOf, centroidOf, isInside } from '../../src/geometry/index.ts';
+import { type Point, areaOf, centroidOf, isInside, moveBy, rotationRound } from '../../src/geometry/index.ts';
 import { readPosed } from '../../src/readings/index.ts';
 import { replaySequence } from '../../src/sequence/index.ts';
-import { flatForm, toSurface } from '../../src/shaping/index.ts';
+import { checkForm, flatForm, framesOf, toSurface } from '../../src/shaping/index.ts';
 import type { Plan } from '../../src/plan/index.ts';
 
 const foldedOf = ({ sheet, points, steps }: Plan) => replaySequence({ sheet: sheet.shape, points, steps });
@@ -73,5 +73,61 @@ describe('the picture of a figure in space', () => {
     expect(pieces).toHaveLength(triangles.length / 9);
     expect([foot[0], foot[2]]).toEqual([expect.closeTo(weight[0], 6), expect.closeTo(weight[2], 6)]);
     expect(support.length).toBeGreaterThan(2);
+  });
+
+  test.each([
+    ['Heron', buildHeronPlan(), 3],
+    ['Moth', buildMothPlan(), -4],
+  ] as const)(
+    '%s: paper carried round the axis of a turn lies where the engine folds it at the other amount',
+    (_name, plan, more) => {
+      const replay = foldedOf(plan);
+      const { shaped, pose, sideMm } = readPosed(plan, replay);
+      const material = { sideMm, caliperMm: 0.09 };
+      const own = toSurface(shaped.form, material, pose);
+      const [first] = plan.shaping;
+      const changed = plan.shaping.map((s) =>
+        s === first && s.act.kind === 'turn' ? { ...s, act: { ...s.act, degrees: s.act.degrees + more } } : s,
+      );
+      const further = readPosed({ ...plan, shaping: changed }, replay);
+      const wanted = toSurface(further.shaped.form, material, pose);
+      const turns = own.turns.filter((t) => t.step === first!.id || t.step === plan.shaping[1]!.id);
+      expect(turns).toHaveLength(2);
+      const carried = new Float32Array(own.triangles);
+      for (const { from, axis, radians, pieces } of turns) {
+        const by = (Math.sign(radians) * Math.sign(turns[0]!.radians) * more * Math.PI) / 180;
+        const motion = rotationRound([...from], [...axis], by);
+        own.pieces.forEach((piece, t) => {
+          if (!pieces.includes(piece)) return;
+          for (let k = t * 9; k < t * 9 + 9; k += 3)
+            carried.set(moveBy(motion, [carried[k]!, carried[k + 1]!, carried[k + 2]!]), k);
+        });
+      }
+      // Each stands on its own table: what is compared are the ways from one corner of the body.
+      const still = own.pieces.findIndex((p) => turns.every((t) => !t.pieces.includes(p))) * 9;
+      const apart = (a: Float32Array, i: number): number => a[i]! - a[still + (i % 3)]!;
+      const off = Array.from(carried).map((_, i) => Math.abs(apart(carried, i) - apart(wanted.triangles, i)));
+      expect(own.triangles).toHaveLength(wanted.triangles.length);
+      expect(Math.max(...off)).toBeLessThan(1e-3);
+      expect(Math.max(...Array.from(own.triangles).map((v, i) => Math.abs(v - carried[i]!)))).toBeGreaterThan(
+        1,
+      );
+    },
+  );
+
+  test('played, the shaping begins flat and ends as it is kept, each step by itself', () => {
+    const plan = buildHeronPlan();
+    const replay = foldedOf(plan);
+    const { shaped, sideMm } = readPosed(plan, replay);
+    const frames = [...framesOf({ replay, steps: plan.shaping, sideMm }, shaped, 4)];
+    expect(frames.map((f) => f.step)).toEqual(
+      shaped.steps.flatMap((s) => (s.act.kind === 'hand' ? [] : Array<number>(4).fill(s.number))),
+    );
+    for (const { step, share, form } of frames) {
+      const { after } = shaped.steps[step - 1]!;
+      if (share === 1) expect(form).toBe(after);
+      else expect(Math.abs(form.hinges.at(-1)!.radians)).toBeLessThan(Math.abs(after.hinges.at(-1)!.radians));
+      expect(checkForm(form)).toMatchObject({ crossings: 0 });
+    }
   });
 });

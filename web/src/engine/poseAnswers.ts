@@ -8,6 +8,7 @@ import {
   type ShapingAct,
   type ShapingStep,
   findHelps,
+  framesOf,
   sayShaping,
   shapingOf,
   toSurface,
@@ -37,19 +38,23 @@ const CORNER = [0.75, 0.4, 0.9] as const;
 /** Layers are drawn so far apart, in sheet sides. */
 const LAYER = 0.0005;
 
-type Answers = Pick<Engine, 'readPosed' | 'drawPosed' | 'findHelps'>;
+/** Pictures of each step of shaping as it is played. */
+const FRAMES = 10;
+
+type Answers = Pick<Engine, 'readPosed' | 'drawPosed' | 'findHelps' | 'playShaping'>;
 
 /** What is asked about the figure in space. */
 export function poseAnswers(open: OpenPlan): Answers {
   let last: Shaped | undefined;
   return {
-    readPosed(steps, to): PosedFigure | null {
+    readPosed(steps, { to, isQuick } = {}): PosedFigure | null {
       const { replay, input, readings } = open;
       if (!replay || !input) return null;
       const plan = { ...input.plan, shaping: [...steps] as ShapingStep[] };
       const posed = readPosed(plan, replay, {
         ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
         ...(to === undefined ? {} : { to }),
+        ...(isQuick ? { isQuick } : {}),
         ...(last ? { previous: last } : {}),
       });
       const { shaped, pose, sideMm } = posed;
@@ -68,10 +73,24 @@ export function poseAnswers(open: OpenPlan): Answers {
           number: s.number,
           sentence: sayShaping(s, { get: (id) => names.get(id), limbs }),
           isComputed: shapingOf(s.act).isComputed,
-          drawing: drawForm(s.after, { up: pose.up, towards: CORNER }, LAYER),
+          drawing: isQuick ? null : drawForm(s.after, { up: pose.up, towards: CORNER }, LAYER),
           ...(s.refusal ? { refusal: s.refusal } : {}),
         })),
       };
+    },
+    playShaping() {
+      const { replay, input, readings } = open;
+      if (!replay || !input) return [];
+      const { plan } = input;
+      const { shaped, pose, sideMm } = readPosed(plan, replay, {
+        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
+      });
+      const { material } = poseAsk(plan, replay, sideMm);
+      const frames = framesOf({ replay, steps: plan.shaping, sideMm }, shaped, FRAMES);
+      return [{ step: 0, form: shaped.flat }, ...frames].map(({ step, form }) => ({
+        step,
+        surface: toSurface(form, material, pose),
+      }));
     },
     drawPosed(towards) {
       const { replay, input, readings } = open;

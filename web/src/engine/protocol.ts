@@ -80,8 +80,8 @@ export interface PosedFigure {
     readonly isComputed: boolean;
     /** How far it is turned, repeats written out; missing where it has no amount. */
     readonly degrees?: number;
-    /** The figure after it. */
-    readonly drawing: Drawing;
+    /** The figure after it; null in a quick answer. */
+    readonly drawing: Drawing | null;
     readonly refusal?: ShapingRefusal;
   }[];
 }
@@ -214,8 +214,16 @@ export interface Engine {
   ): (ToolCrease & { readonly key: string })[];
   /** Every result the move can have, where it has more than one. */
   offerResults(before: number, move: Move): OfferedPicture[];
-  /** The figure in space with these shaping steps, or the first of them; null before a plan is folded. */
-  readPosed(steps: readonly ShapingStep[], to?: number): PosedFigure | null;
+  /**
+   * The figure in space with these shaping steps, or the first of them; null before a plan is folded. Quick, while a part is
+   * dragged, without pictures of the steps and without a promise of standing.
+   */
+  readPosed(
+    steps: readonly ShapingStep[],
+    how?: { readonly to?: number; readonly isQuick?: boolean },
+  ): PosedFigure | null;
+  /** The figure on its way from flat to shaped, picture by picture, on its table in the pose it ends in. */
+  playShaping(): readonly { readonly step: number; readonly surface: Surface }[];
   /** The figure as a flat picture, from where an eye sees it standing on its table (y up). */
   drawPosed(towards: Spot): Drawing | null;
   /** Amounts that make the figure stand, each tried. */

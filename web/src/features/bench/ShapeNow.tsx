@@ -18,15 +18,17 @@ export function ShapeNow() {
           const isSet = spring && spring.keeps > 0 && s.degrees !== undefined;
           return (
             <li key={s.id} className="grid grid-cols-[150px_1fr] items-start gap-4">
-              <DrawingView
-                drawing={s.drawing}
-                palette={palette}
-                width={150}
-                height={130}
-                margin={6}
-                weight={0.6}
-                title={`The figure after shaping step ${s.number}`}
-              />
+              {s.drawing && (
+                <DrawingView
+                  drawing={s.drawing}
+                  palette={palette}
+                  width={150}
+                  height={130}
+                  margin={6}
+                  weight={0.6}
+                  title={`The figure after shaping step ${s.number}`}
+                />
+              )}
               <p>
                 <b>{s.number}</b> {s.sentence}
                 {isSet && (

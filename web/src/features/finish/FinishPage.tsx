@@ -1,5 +1,5 @@
-import { useEffect, useMemo, useState } from 'react';
-import { shapingStepSchema } from '@jade/core/shaping';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ShapingStep, shapingOf, shapingStepSchema } from '@jade/core/shaping';
 import { StageHead, Verdicts, usePosed } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
@@ -11,8 +11,10 @@ import { PointChooser } from './PointChooser.tsx';
 import { PoseView } from './PoseView.tsx';
 import { PoseRail } from './PoseRail.tsx';
 import { ShapingList } from './ShapingList.tsx';
-import { type Making, ShapingMaker, TRIAL, placeOf, toAct } from './ShapingMaker.tsx';
-import { CAUTIONS, TOOL_WORDS, sayStance } from './words.ts';
+import { FreeRange, type Movable } from './grip.ts';
+import type { PoseHands } from './PoseStage.ts';
+import { type Making, ShapingMaker, TRIAL, mostPicks, placeOf, takePick, toAct } from './ShapingMaker.tsx';
+import { CAUTIONS, TOOL_WORDS, sayDrag, sayStance } from './words.ts';
 
 const PICTURE_PX = 380;
 /** While a step is made its fields are to be in sight too. */
@@ -23,19 +25,49 @@ export function FinishPage() {
   const plan = usePlan();
   const detail = useLastStep();
   const [making, setMaking] = useState<Making | null>(null);
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const edit = useEdit();
   const trialSteps = useMemo(() => {
     const act = making ? toAct(making) : undefined;
-    if (!act) return plan.shaping;
+    const shaping = drag
+      ? plan.shaping.map((s) => (s.id === drag.step ? turnedTo(s, drag.degrees) : s))
+      : plan.shaping;
+    if (!act) return shaping;
     const trial = shapingStepSchema.parse({ id: TRIAL, act: structuredClone(act) });
-    const at = placeOf(act, plan.shaping);
-    return [...plan.shaping.slice(0, at), trial, ...plan.shaping.slice(at)];
-  }, [making, plan.shaping]);
-  const figure = usePosed(trialSteps);
+    const at = placeOf(act, shaping);
+    return [...shaping.slice(0, at), trial, ...shaping.slice(at)];
+  }, [making, plan.shaping, drag]);
+  const figure = usePosed(trialSteps, drag !== null);
+  const free = useRef(new FreeRange());
+  useEffect(() => {
+    if (drag && figure) free.current.note(figure.steps, drag.step);
+  }, [figure, drag]);
+  const hands = useMemo((): PoseHands => {
+    const asks = making && making.tool !== 'open' && making.picks.length < mostPicks(making);
+    return {
+      movable: toMovable(trialSteps),
+      boundsOf: (step) => free.current.boundsOf(trialSteps.find((s) => s.id === step)),
+      onDrag: (step, degrees) =>
+        step === TRIAL ? setMaking((own) => own && { ...own, degrees }) : setDrag({ step, degrees }),
+      onDrop: (step, degrees) => {
+        const [least, most] = free.current.boundsOf(trialSteps.find((s) => s.id === step));
+        const kept = Math.max(least, Math.min(most, degrees));
+        free.current.forget();
+        setDrag(null);
+        if (step !== TRIAL)
+          edit((p) => {
+            const at = p.shaping.findIndex((s) => s.id === step);
+            if (at >= 0) p.shaping[at] = turnedTo(p.shaping[at]! as ShapingStep, kept) as never;
+          });
+      },
+      ...(asks && detail ? { onPick: (pick) => setMaking((own) => own && takePick(own, pick, detail)) } : {}),
+    };
+  }, [trialSteps, making, detail, edit]);
   const isChoosing = making !== null && making.tool !== 'open';
   return (
     <main>
       <StageHead title="Finish">
-        <FinishSentence figure={figure} />
+        <FinishSentence figure={figure} drag={drag} />
       </StageHead>
       <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
       <div className="flex gap-8 px-7 pb-6 max-[900px]:flex-col">
@@ -45,7 +77,15 @@ export function FinishPage() {
               <PointChooser {...{ making, detail }} onMaking={setMaking} size={MAKING_PX} />
             )}
             {figure ? (
-              <PoseView surface={figure.surface} title={plan.name} height={making ? MAKING_PX : PICTURE_PX} />
+              <>
+                <PoseView
+                  surface={figure.surface}
+                  title={plan.name}
+                  height={making ? MAKING_PX : PICTURE_PX}
+                  hands={hands}
+                />
+                <DragLine drag={drag} figure={figure} />
+              </>
             ) : (
               <Waiting what="Folding the plan …" />
             )}
@@ -72,11 +112,51 @@ export function FinishPage() {
   );
 }
 
-function FinishSentence({ figure }: { figure: PosedFigure | undefined }) {
+/** A part that is being dragged: the step whose amount changes, and to what. */
+interface Drag {
+  readonly step: string;
+  readonly degrees: number;
+}
+
+const turnedTo = (step: ShapingStep, degrees: number): ShapingStep => ({
+  ...step,
+  act: shapingOf(step.act).withAmount(step.act, degrees),
+});
+
+/** Turned, curled and softly folded parts can be dragged; a repeat moves with what it repeats. */
+function toMovable(steps: readonly ShapingStep[]): Movable {
+  const own = steps.filter((s) => 'flap' in s.act).map((s): [string, string] => [s.id, s.id]);
+  const ids = new Set(own.map(([id]) => id));
+  const repeats = steps.flatMap((s): [string, string][] =>
+    s.act.kind === 'again' && ids.has(s.act.of) ? [[s.id, s.act.of]] : [],
+  );
+  return new Map([...own, ...repeats]);
+}
+
+/** While a part is dragged: what stops it; else how a part is dragged. */
+function DragLine({ drag, figure }: { drag: Drag | null; figure: PosedFigure }) {
+  const { shaping } = usePlan();
+  const refusal = drag && figure.steps.find((s) => s.refusal)?.refusal;
+  if (refusal)
+    return (
+      <p role="status" className="note mt-1 !text-persimmon">
+        {refusal.text}
+      </p>
+    );
+  return shaping.some((s) => 'flap' in s.act) ? (
+    <p className="note mt-1">
+      Drag a turned part to turn it further; drag anything else to look from another side.
+    </p>
+  ) : null;
+}
+
+function FinishSentence({ figure, drag }: { figure: PosedFigure | undefined; drag: Drag | null }) {
   const { unit } = useSettings();
-  const { finish, steps } = usePlan();
+  const { finish, steps, shaping } = usePlan();
   if (steps.length === 0) return <>Nothing is folded yet; the figure stands here once it is.</>;
   if (!figure) return <>The figure is being folded.</>;
+  if (drag)
+    return <>{sayDrag(shaping.findIndex((s) => s.id === drag.step) + 1, drag.degrees, figure.pose, unit)}</>;
   return <>{sayStance(figure.pose, finish.posture !== 'stands', unit)}</>;
 }
 

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { type Landmark, placeOnLine } from '@jade/core/trying';
 import type { StepDetail } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
-import type { Making } from './ShapingMaker.tsx';
+import { type Making, mostPicks } from './ShapingMaker.tsx';
 
 /** How near to an edge or a crease a press takes a place on it, in px. */
 const LINE_PX = 9;
@@ -32,7 +32,7 @@ export function PointChooser({
     [detail],
   );
   const chosen = new Set(making.picks.map((p) => p.name));
-  const most = making.by === 'across' ? 2 : 3;
+  const most = mostPicks(making);
   const take = (own: Landmark): void =>
     onMaking({
       ...making,

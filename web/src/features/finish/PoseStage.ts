@@ -13,12 +13,16 @@ import {
   MeshBasicMaterial,
   MeshLambertMaterial,
   OrthographicCamera,
+  PerspectiveCamera,
+  Raycaster,
   Scene,
+  Vector2,
   Vector3,
   WebGLRenderer,
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Surface } from '@jade/core/shaping';
+import { type Grip, type Movable, angleTowards, carry, gripOf } from './grip.ts';
 
 export interface PoseColours {
   readonly front: string;
@@ -28,16 +32,50 @@ export interface PoseColours {
   readonly jade: string;
 }
 
+type Spot = Surface['foot'];
+
+/** A place on the paper that was pressed. */
+export interface PosePick {
+  readonly piece: number;
+  readonly spot: Spot;
+  /** On the sheet, in sides. */
+  readonly sheet: readonly [number, number];
+  /** In the flat model, in sides. */
+  readonly model: readonly [number, number];
+}
+
+/** What is done with the pointer beside turning the view. */
+export interface PoseHands {
+  /** Steps whose parts can be dragged. */
+  readonly movable: Movable;
+  /** The least and the most degrees a part goes to: the step's own range, and other paper it met. */
+  readonly boundsOf: (step: string) => readonly [number, number];
+  /** A part is being dragged to an amount. */
+  readonly onDrag: (step: string, degrees: number) => void;
+  readonly onDrop: (step: string, degrees: number) => void;
+  /** A press on the paper that drags nothing; missing where no point is asked for. */
+  readonly onPick?: ((pick: PosePick) => void) | undefined;
+}
+
 export type PoseSide = 'front' | 'side' | 'above' | 'behind' | 'corner';
 
 /** Where each named view is taken from: to the right, up and towards the viewer. */
-const EYES: Readonly<Record<PoseSide, readonly [number, number, number]>> = {
+const EYES: Readonly<Record<PoseSide | 'audience', readonly [number, number, number]>> = {
+  audience: [0.32, 0, 1],
   front: [0, 0.12, 1],
   side: [1, 0.12, 0.0001],
   above: [0, 1, 0.0001],
   behind: [0, 0.12, -1],
   corner: [0.75, 0.4, 0.9],
 };
+
+/** Where paper is looked for round the pointer, in px. */
+const BESIDE: readonly (readonly [number, number])[] = [
+  [0, 0],
+  ...[4, 9].flatMap((r): [number, number][] =>
+    [0, 1, 2, 3, 4, 5, 6, 7].map((k) => [r * Math.cos((k * Math.PI) / 4), r * Math.sin((k * Math.PI) / 4)]),
+  ),
+];
 
 /** Lines of the table in mm; every fifth is stronger. */
 const RULE_MM = 10;
@@ -47,17 +85,26 @@ const STRONG = 5;
 export class PoseStage {
   private readonly renderer: WebGLRenderer;
   private readonly scene = new Scene();
-  private readonly camera = new OrthographicCamera(-1, 1, 1, -1, -4000, 4000);
+  private readonly level = new OrthographicCamera(-1, 1, 1, -1, -4000, 4000);
+  private readonly eyes = new PerspectiveCamera(20, 1, 1, 200000);
+  private camera: OrthographicCamera | PerspectiveCamera = this.level;
+  /** Half of what is in sight at the figure, in mm. */
+  private half: readonly [number, number] = [1, 1];
   private readonly controls: OrbitControls;
   private readonly paper = new BufferGeometry();
   private readonly lines = new BufferGeometry();
   private readonly support = new BufferGeometry();
+  private readonly held = new BufferGeometry();
+  private readonly sides: readonly Mesh[];
   private readonly table: LineSegments[] = [];
   private readonly foot: Mesh;
   private readonly materials: Readonly<
     Record<keyof PoseColours, { dispose(): void; color: { set(c: string): void } }>
   >;
   private surface: Surface | undefined;
+  private hands: PoseHands | undefined;
+  private dragged: { grip: Grip; from: Spot; degrees: number; startDegrees: number } | undefined;
+  private hovered: string | undefined;
   private size: readonly [number, number] = [1, 1];
 
   /** Throws where the browser has no WebGL. */
@@ -77,19 +124,164 @@ export class PoseStage {
     other.position.set(0.8, 0.5, -1.5);
     this.foot = new Mesh(new CircleGeometry(2, 24), new MeshBasicMaterial({ color: colours.jade }));
     this.foot.rotation.x = -Math.PI / 2;
+    this.sides = [new Mesh(this.paper, front), new Mesh(this.paper, back)];
+    const heldLines = new LineSegments(this.held, jade);
+    heldLines.renderOrder = 2;
     this.scene.add(
       new AmbientLight(0xffffff, 1.3),
       light,
       other,
-      new Mesh(this.paper, front),
-      new Mesh(this.paper, back),
+      ...this.sides,
+      heldLines,
       new LineSegments(this.lines, ink),
       new LineLoop(this.support, jade),
       this.foot,
     );
-    this.controls = new OrbitControls(this.camera, canvas);
+    this.controls = new OrbitControls(this.level, canvas);
     this.controls.enablePan = false;
     this.controls.addEventListener('change', () => this.render());
+    // Before the controls, which turn the view where no part is taken hold of.
+    canvas.addEventListener('pointerdown', this.onDown, { capture: true });
+    canvas.addEventListener('pointermove', this.onMove);
+    canvas.addEventListener('pointerup', this.onUp);
+    canvas.addEventListener('pointercancel', this.onUp);
+  }
+
+  /** What the pointer may take hold of. */
+  handle(hands: PoseHands | undefined): void {
+    this.hands = hands;
+  }
+
+  private readonly onDown = (e: PointerEvent): void => {
+    const pick = this.pickAt(e);
+    if (!pick || !this.hands || !this.surface || e.button !== 0) return;
+    const { onPick } = this.hands;
+    if (onPick) {
+      e.stopImmediatePropagation();
+      return onPick(pick);
+    }
+    const grip = gripOf(this.surface, pick.piece, this.hands.movable);
+    if (!grip) return;
+    e.stopImmediatePropagation();
+    (e.target as Element).setPointerCapture(e.pointerId);
+    const first = grip.turns.find(({ turn }) => turn.step === grip.step) ?? grip.turns[grip.held]!;
+    const degrees = toDegrees(first.turn.radians);
+    this.dragged = { grip, from: pick.spot, degrees, startDegrees: degrees };
+  };
+
+  private readonly onMove = (e: PointerEvent): void => {
+    if (!this.dragged) return this.hover(e);
+    const { grip, from, degrees, startDegrees } = this.dragged;
+    const { turn, sign } = grip.turns[grip.held]!;
+    const own = angleTowards(turn, from, this.pixelOf(e), this.project, sign * (degrees - startDegrees));
+    const [least, most] = this.hands?.boundsOf(grip.step) ?? [-180, 180];
+    const wanted = Math.max(least, Math.min(most, Math.round((startDegrees + sign * own) * 2) / 2));
+    if (wanted === degrees) return;
+    this.dragged = { ...this.dragged, degrees: wanted };
+    this.turnParts();
+    this.hands?.onDrag(grip.step, wanted);
+  };
+
+  private readonly onUp = (): void => {
+    if (!this.dragged) return;
+    const { grip, degrees, startDegrees } = this.dragged;
+    this.dragged = undefined;
+    if (degrees !== startDegrees) this.hands?.onDrop(grip.step, degrees);
+  };
+
+  /** Inks the part a press would take hold of. */
+  private hover(e: PointerEvent): void {
+    if (e.buttons !== 0 || !this.surface) return;
+    const pick = this.hands && this.pickAt(e);
+    const grip =
+      pick && !this.hands!.onPick ? gripOf(this.surface, pick.piece, this.hands!.movable) : undefined;
+    (e.target as HTMLElement).style.cursor = pick && this.hands!.onPick ? 'crosshair' : grip ? 'grab' : '';
+    if (grip?.step === this.hovered) return;
+    this.hovered = grip?.step;
+    this.inkHeld();
+    this.render();
+  }
+
+  private inkHeld(): void {
+    const { surface } = this;
+    const own = surface?.turns.filter(({ step }) => this.hands?.movable.get(step) === this.hovered) ?? [];
+    const pieces = new Set(this.hovered === undefined ? [] : own.flatMap((t) => t.pieces));
+    const at = this.lines.getAttribute('position');
+    const inked: number[] = [];
+    surface?.linePieces.forEach((piece, i) => {
+      if (pieces.has(piece)) for (let k = 0; k < 6; k++) inked.push(at.array[i * 6 + k]!);
+    });
+    this.held.setAttribute('position', new BufferAttribute(new Float32Array(inked), 3));
+    this.held.computeBoundingSphere();
+  }
+
+  /** Turns the parts that are dragged from where the last answer has them to where they are held. */
+  private turnParts(): void {
+    if (!this.surface || !this.dragged) return;
+    const { grip, degrees } = this.dragged;
+    const { triangles, lines, pieces, linePieces, turns } = this.surface;
+    const moved = [new Float32Array(triangles), new Float32Array(lines)] as const;
+    for (const { turn, sign } of grip.turns) {
+      const own = turns.filter((t) => t.step === turn.step);
+      // A row of turns (a curl) changes its shape with its amount: it waits for the engine.
+      if (own.length !== 1) continue;
+      const first = turns.find((t) => t.step === grip.step) ?? own[0]!;
+      const by = sign * ((degrees * Math.PI) / 180 - first.radians);
+      const carried = new Set(own[0]!.pieces);
+      const place = (array: Float32Array, at: number): void =>
+        array.set(carry(own[0]!, [array[at]!, array[at + 1]!, array[at + 2]!], by), at);
+      pieces.forEach((piece, t) => {
+        if (carried.has(piece)) for (let k = 0; k < 9; k += 3) place(moved[0], t * 9 + k);
+      });
+      linePieces.forEach((piece, t) => {
+        if (carried.has(piece)) for (let k = 0; k < 6; k += 3) place(moved[1], t * 6 + k);
+      });
+    }
+    this.paper.setAttribute('position', new BufferAttribute(moved[0], 3));
+    this.lines.setAttribute('position', new BufferAttribute(moved[1], 3));
+    this.paper.computeVertexNormals();
+    this.inkHeld();
+    this.render();
+  }
+
+  private pixelOf(e: PointerEvent): readonly [number, number] {
+    const box = (e.target as Element).getBoundingClientRect();
+    return [e.clientX - box.left, e.clientY - box.top];
+  }
+
+  private readonly project = ([x, y, z]: Spot): readonly [number, number] => {
+    const at = new Vector3(x, y, z).project(this.camera);
+    return [((at.x + 1) / 2) * this.size[0], ((1 - at.y) / 2) * this.size[1]];
+  };
+
+  /** The paper under the pointer, or a little beside it: legs and bills are narrow. */
+  private pickAt(e: PointerEvent): PosePick | undefined {
+    const [x, y] = this.pixelOf(e);
+    for (const [dx, dy] of BESIDE) {
+      const pick = this.pickAtPixel(x + dx, y + dy);
+      if (pick) return pick;
+    }
+    return undefined;
+  }
+
+  private pickAtPixel(x: number, y: number): PosePick | undefined {
+    if (!this.surface) return undefined;
+    const ray = new Raycaster();
+    ray.setFromCamera(new Vector2((x / this.size[0]) * 2 - 1, 1 - (y / this.size[1]) * 2), this.camera);
+    const [hit] = ray.intersectObjects([...this.sides]);
+    if (!hit?.face || hit.faceIndex === undefined || hit.faceIndex === null) return undefined;
+    const { sheet, flat, pieces } = this.surface;
+    const position = this.paper.getAttribute('position');
+    const corners = [0, 1, 2].map((k) => new Vector3().fromBufferAttribute(position, hit.faceIndex! * 3 + k));
+    const shares = sharesOf(hit.point, corners as [Vector3, Vector3, Vector3]);
+    const at = (of: Float32Array, k: 0 | 1): number =>
+      shares.reduce((sum, share, c) => sum + share * of[hit.faceIndex! * 6 + c * 2 + k]!, 0);
+    return {
+      piece: pieces[hit.faceIndex]!,
+      spot: [hit.point.x, hit.point.y, hit.point.z],
+      sheet: [at(sheet, 0), at(sheet, 1)],
+      model: [at(flat, 0), at(flat, 1)],
+    };
   }
 
   resize(width: number, height: number): void {
@@ -100,8 +292,8 @@ export class PoseStage {
     this.render();
   }
 
-  /** Shows a figure; the view stays where it was, the first is taken from the front. */
-  set(surface: Surface): void {
+  /** Shows a figure; the view stays where it was, the first is taken from the front. `isPlayed` keeps its size too. */
+  set(surface: Surface, isPlayed = false): void {
     const isFirst = this.surface === undefined;
     this.surface = surface;
     this.paper.setAttribute('position', new BufferAttribute(surface.triangles, 3));
@@ -110,18 +302,57 @@ export class PoseStage {
     this.support.setAttribute('position', new BufferAttribute(new Float32Array(surface.support.flat()), 3));
     this.foot.position.set(surface.foot[0], 0.2, surface.foot[2]);
     for (const g of [this.paper, this.lines, this.support]) g.computeBoundingSphere();
-    this.fit(surface);
+    if (this.dragged) return this.turnParts();
+    if (!isPlayed) this.fit(surface);
     if (isFirst) this.look('corner');
+    this.inkHeld();
     this.render();
   }
 
   look(side: PoseSide): void {
     const [x, y, z] = EYES[side];
     const { target } = this.controls;
+    this.use(this.level);
     this.camera.up.set(0, 1, 0);
     this.camera.position.copy(target).add(new Vector3(x, y, z).normalize().multiplyScalar(1000));
     this.controls.update();
     this.render();
+  }
+
+  /**
+   * Looks as somebody in the audience does: from so far in front, a little to the right, the eye so much higher than the
+   * table; in mm. What is nearer looks larger.
+   */
+  lookFrom(distance: number, above: number): void {
+    const { target } = this.controls;
+    this.use(this.eyes);
+    const ahead = new Vector3(...EYES.audience).normalize().multiplyScalar(distance);
+    this.camera.up.set(0, 1, 0);
+    this.camera.position.set(target.x + ahead.x, above, target.z + ahead.z);
+    this.aim();
+    this.controls.update();
+    this.render();
+  }
+
+  private use(camera: OrthographicCamera | PerspectiveCamera): void {
+    this.camera = camera;
+    this.controls.object = camera;
+    this.aim();
+  }
+
+  /** Fills the picture with the figure, from wherever it is looked at. */
+  private aim(): void {
+    const [across, up] = this.half;
+    if (this.camera === this.level)
+      Object.assign(this.level, { left: -across, right: across, top: up, bottom: -up });
+    else {
+      const away = Math.max(1, this.eyes.position.distanceTo(this.controls.target));
+      this.eyes.fov = (2 * Math.atan(up / away) * 180) / Math.PI;
+      this.eyes.aspect = across / up;
+      // A narrow depth tells layers apart that lie a tenth of a millimetre above each other.
+      Object.assign(this.eyes, { near: Math.max(1, away * 0.4), far: away * 2.5 });
+    }
+    this.camera.updateProjectionMatrix();
   }
 
   /** Where the figure is seen from, as a direction from it; not quite from above, where up has no direction. */
@@ -158,12 +389,11 @@ export class PoseStage {
     const tall = high[1]! - low[1]!;
     const [width, height] = this.size;
     const perPx = Math.max((across * 1.12) / width, (tall + across * 0.5) / height);
-    const half = [perPx * width * 0.5, perPx * height * 0.5];
-    Object.assign(this.camera, { left: -half[0]!, right: half[0]!, top: half[1]!, bottom: -half[1]! });
+    this.half = [perPx * width * 0.5, perPx * height * 0.5];
     const way = this.camera.position.clone().sub(this.controls.target);
     this.controls.target.set(...middle);
     this.camera.position.copy(this.controls.target).add(way);
-    this.camera.updateProjectionMatrix();
+    this.aim();
     this.controls.update();
     this.layTable(Math.ceil((across * 0.6) / RULE_MM) * RULE_MM);
   }
@@ -196,8 +426,19 @@ export class PoseStage {
 
   dispose(): void {
     this.controls.dispose();
-    for (const g of [this.paper, this.lines, this.support, ...this.table.map((t) => t.geometry)]) g.dispose();
+    for (const g of [this.paper, this.lines, this.support, this.held, ...this.table.map((t) => t.geometry)])
+      g.dispose();
     Object.values(this.materials).forEach((m) => m.dispose());
     this.renderer.dispose();
   }
+}
+
+const toDegrees = (radians: number): number => (radians * 180) / Math.PI;
+
+/** Barycentric shares of a point of a triangle. */
+function sharesOf(at: Vector3, [a, b, c]: readonly [Vector3, Vector3, Vector3]): readonly number[] {
+  const area = (p: Vector3, q: Vector3, r: Vector3): number =>
+    q.clone().sub(p).cross(r.clone().sub(p)).length();
+  const whole = Math.max(area(a, b, c), Number.MIN_VALUE);
+  return [area(at, b, c) / whole, area(a, at, c) / whole, area(a, b, at) / whole];
 }

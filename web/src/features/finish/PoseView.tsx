@@ -3,7 +3,9 @@ import type { Surface } from '@jade/core/shaping';
 import { getEngine } from '../../engine/index.ts';
 import { savePng, saveSvg, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
-import type { PoseSide, PoseStage } from './PoseStage.ts';
+import { NumberField } from '../../ui/index.ts';
+import { PosePlayer, useFrames } from './PosePlayer.tsx';
+import type { PoseHands, PoseSide, PoseStage } from './PoseStage.ts';
 
 /** Edges are inked dark on paper; by lamp paper seen edge on would be lost in the dark. */
 const INK = '#1a2320';
@@ -29,16 +31,20 @@ export function PoseView({
   surface,
   title,
   height,
+  hands,
 }: {
   readonly surface: Surface;
   readonly title: string;
   readonly height: number;
+  readonly hands: PoseHands;
 }) {
   const { paper } = usePlan();
   const palette = usePalette();
   const canvas = useRef<HTMLCanvasElement>(null);
   const stage = useRef<PoseStage>(undefined);
-  const [side, setSide] = useState<PoseSide>('corner');
+  const [side, setSide] = useState<PoseSide | 'audience'>('corner');
+  const [eye, setEye] = useState({ metres: 1.5, above: 0.3 });
+  const played = useFrames(surface);
   const [isBlind, setBlind] = useState(false);
   const [front, back] = [paper.front.hex, paper.back.hex];
   const [ready, setReady] = useState(0);
@@ -71,7 +77,10 @@ export function PoseView({
       stage.current = undefined;
     };
   }, [front, back]);
-  useEffect(() => stage.current?.set(surface), [surface, ready]);
+  const shown = played.frame?.surface ?? surface;
+  const isPlayed = played.frame !== undefined;
+  useEffect(() => stage.current?.set(shown, isPlayed), [shown, isPlayed, ready]);
+  useEffect(() => stage.current?.handle(isPlayed ? undefined : hands), [hands, isPlayed, ready]);
   const save = async (kind: 'svg' | 'png'): Promise<void> => {
     const drawing = await getEngine().drawPosed(stage.current?.eye() ?? [0, 0, 1]);
     if (!drawing) return;
@@ -79,6 +88,11 @@ export function PoseView({
     const picture = { drawing, palette, title: `${title} in space`, file };
     if (kind === 'svg') saveSvg(picture);
     else await savePng(picture);
+  };
+  const lookFrom = (to: typeof eye): void => {
+    setEye(to);
+    setSide('audience');
+    stage.current?.lookFrom(to.metres * 1000, to.above * 1000);
   };
   const look = (to: PoseSide): void => {
     setSide(to);
@@ -120,6 +134,37 @@ export function PoseView({
             {v.word}
           </button>
         ))}
+        <button
+          type="button"
+          className={`act ${side === 'audience' ? 'font-semibold' : ''}`}
+          aria-pressed={side === 'audience'}
+          onClick={() => lookFrom(eye)}
+        >
+          Audience
+        </button>
+        {side === 'audience' && (
+          <span className="flex items-end gap-2">
+            <NumberField
+              label="m away"
+              className="w-20"
+              value={eye.metres}
+              low={0.2}
+              high={50}
+              step={0.1}
+              onNumber={(metres) => lookFrom({ ...eye, metres })}
+            />
+            <NumberField
+              label="m above it"
+              className="w-24"
+              value={eye.above}
+              low={-2}
+              high={20}
+              step={0.1}
+              onNumber={(above) => lookFrom({ ...eye, above })}
+            />
+          </span>
+        )}
+        <PosePlayer played={played} />
         <span className="note">lines of the table 10 mm apart</span>
         <span className="note">
           Save this view:{' '}

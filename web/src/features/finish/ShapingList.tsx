@@ -56,7 +56,7 @@ function Row({
     <li className="mb-2 grid grid-cols-[20px_96px_1fr] gap-x-2 border-b border-rule pb-2">
       <b>{n}</b>
       <div>
-        {read && (
+        {read?.drawing && (
           <DrawingView
             drawing={read.drawing}
             palette={palette}

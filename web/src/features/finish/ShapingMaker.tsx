@@ -6,6 +6,7 @@ import type { PosedFigure, StepDetail } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { isTyping } from '../../stage/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
+import type { PosePick } from './PoseStage.ts';
 
 type Landmark = StepDetail['landmarks'][number];
 
@@ -53,6 +54,33 @@ export function toAct({ tool, picks, degrees, rodMm, by, half }: Making): Shapin
   if (tool === 'turn') return { kind: 'turn', ...part };
   if (tool === 'curl') return { kind: 'curl', ...part, rodMm, apex: null };
   return { kind: 'soft', ...part, rodMm };
+}
+
+/** How many points are asked for. */
+export const mostPicks = ({ by }: Making): number => (by === 'across' ? 2 : 3);
+
+/** A place pressed on the figure counts as a landmark of the flat form within this, in sheet sides. */
+const NEAR = 0.02;
+
+/** Takes a place that was pressed on the figure: the landmark it is at, or the place itself. */
+export function takePick(
+  making: Making,
+  { sheet, model }: Pick<PosePick, 'sheet' | 'model'>,
+  detail: StepDetail,
+): Making {
+  const near = detail.landmarks
+    .flatMap((l) => (l.sheet ? [{ l, off: Math.hypot(l.sheet[0] - sheet[0], l.sheet[1] - sheet[1]) }] : []))
+    .filter(({ off }) => off < NEAR)
+    .sort((a, b) => a.off - b.off)[0]?.l;
+  const own: Landmark = near ?? {
+    name: `place ${making.picks.length + 1}`,
+    ref: { kind: 'sheet', at: [sheet[0], sheet[1]] },
+    model,
+    rank: 'main',
+  };
+  return making.picks.some((p) => p.name === own.name)
+    ? making
+    : { ...making, picks: [...making.picks, own] };
 }
 
 /** The step that is being made, among the others. */

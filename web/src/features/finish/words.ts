@@ -48,3 +48,10 @@ export function sayStance(pose: Read, lies: boolean, unit: LengthUnit): string {
     return `Whether it ${verb} is unsure: on ${on} its weight is ${margin} inside${pose.range ? `, from ${toFigure(pose.range.least, 1)} to ${toFigure(pose.range.most, 1)} mm over what the paper may spring back` : ''}, and a promise takes 2 mm.`;
   return `It does not ${lies ? 'lie so' : 'stand'}: it falls ${FALLS[pose.falls]}, and comes to lie on ${on}.`;
 }
+
+/** What dragging a part does, while it is dragged: a margin, and no promise. */
+export function sayDrag(n: number, degrees: number, pose: Read, unit: LengthUnit): string {
+  const how = `Step ${n} at ${toFigure(degrees, 1)}°`;
+  if (pose.stands === false) return `${how}: it falls ${FALLS[pose.falls]}.`;
+  return `${how}: its weight is ${toLengthText(pose.marginMm, unit).text} inside what it stands on.`;
+}
