@@ -42,6 +42,7 @@ describe('depth of the opened form', () => {
     repeats: [],
     alternatives: [],
     zones: [],
+    shaping: [],
     sizeStep: null,
     sheet: { ...heronPlan.sheet, sideMm: 200 },
     finish: { ...heronPlan.finish, feet: null },
@@ -108,7 +109,7 @@ describe('depth of the opened form', () => {
       limits: input.limits,
       stock: [],
       target: { dimension: 'height', mm: 300, tolerancePercent: 3, ratio: 1 },
-      depth: { mm: 60, tolerancePercent: 10, reach: 0.5, degrees: 60, stackMm: 0.2 },
+      depth: { mm: 60, tolerancePercent: 10, opened: { reach: 0.5, degrees: 60, stackMm: 0.2 } },
     };
     const remedy = findRemedies(tight, none).find((r) => r.changes[0]!.kind === 'open')!;
     expect(remedy.window.isOpen).toBe(true);

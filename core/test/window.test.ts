@@ -15,9 +15,9 @@ import {
 } from '../src/paper/index.ts';
 import { bases, foldBase } from '../src/bases/index.ts';
 import { matchBases, startingFigures, taskOf } from '../src/parts/index.ts';
-import { priceOfRules, toWindowInput } from '../src/readings/index.ts';
+import { priceOfRules, toWindowInput, wishSizes } from '../src/readings/index.ts';
 import { replaySequence, write } from '../src/sequence/index.ts';
-import { learnRatio } from '../src/sizing/index.ts';
+import { learnRatio, otherDimension } from '../src/sizing/index.ts';
 import {
   type RemedyOptions,
   type WindowInput,
@@ -257,9 +257,13 @@ describe('the plans of the cast', () => {
     const plan = { ...heronPlan, brief: { ...brief, other: { mm: 90, tolerancePercent: 5 }, budget: 0.25 } };
     const input = toWindowInput(plan, readings, defaultLimits, dear)!;
     expect(input.other).toMatchObject({ dimension: 'length', mm: 90, ratio: readings.otherRatio });
-    const { widthMm, heightMm } = readings.last!;
-    const isHeight = brief.target.dimension === 'height';
-    expect(readings.otherRatio! * readings.sideMm!).toBeCloseTo(isHeight ? widthMm! : heightMm!, 6);
+    // Of the figure as it is shaped; left flat, of the silhouette.
+    const other = otherDimension(brief.target.dimension);
+    const sizes = wishSizes(readings.posed!, plan.finish.posture);
+    expect(readings.otherRatio! * readings.sideMm!).toBeCloseTo(sizes[other], 6);
+    const flat = readingsOf({ ...plan, shaping: [] }).readings;
+    const { widthMm, heightMm } = flat.last!;
+    expect(flat.otherRatio! * flat.sideMm!).toBeCloseTo(other === 'length' ? widthMm! : heightMm!, 6);
     // Four of them share a sheet of 240 mm at a quarter of its price each.
     expect(input.cost).toEqual({ most: 0.25, sideMm: 120 });
     expect(

@@ -12,7 +12,7 @@ export function buildOwlPlan(): Plan {
   return {
     ...fresh,
     cast,
-    sheet: { shape: { kind: 'square' }, sideMm: 94, handling: 'fingers', trimMm: 0, keepGrain: false },
+    sheet: { shape: { kind: 'square' }, sideMm: 104, handling: 'fingers', trimMm: 0, keepGrain: false },
     paper: paperFrom('marsh-gold'),
     brief: {
       subject: 'Barn owl',

@@ -158,7 +158,7 @@ const heronDecided: Decided = {
   pose: 'standing, neck drawn into an S',
   paper: 'marsh-slate',
   sideMm: 240,
-  target: tall(170),
+  target: tall(165),
   sides: [{ part: 'everything', side: 'front', at: [] }],
   copies: 1,
   limbs: [
@@ -284,7 +284,7 @@ export const buildMothPlan = (): Plan =>
     pose: 'wings spread, seen from above',
     paper: 'moth-mulberry',
     sideMm: 200,
-    target: long(150),
+    target: long(140),
     sides: [
       {
         part: 'hems',

@@ -34,4 +34,4 @@ export { compareWays } from './compare.ts';
 export type { StepLength } from './lengths.ts';
 export { readLengths } from './lengths.ts';
 export type { Posed } from './posed.ts';
-export { poseAsk, readPosed } from './posed.ts';
+export { poseAsk, readPosed, wishSizes } from './posed.ts';

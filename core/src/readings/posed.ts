@@ -6,6 +6,7 @@ import {
   type NamedPlace,
   type Pose,
   type PoseAsk,
+  type Posture,
   type Shaped,
   poseOf,
   replayShaping,
@@ -60,6 +61,19 @@ export function readPosed(
   const input = { replay, steps: plan.shaping.slice(0, to), sideMm: side };
   const shaped = replayShaping(input, previous);
   return { shaped, pose: poseOf(input, shaped, poseAsk(plan, replay, side), isQuick), sideMm: side };
+}
+
+/**
+ * Sizes of a figure as a brief means them, in mm: up in the finished drawing, across it, and towards the viewer. Of a figure
+ * that lies, up in its drawing runs along the table.
+ */
+export function wishSizes(
+  { heightMm, lengthMm, depthMm }: Pick<Pose, 'heightMm' | 'lengthMm' | 'depthMm'>,
+  posture: Posture,
+): Readonly<Record<'height' | 'length' | 'depth', number>> {
+  return posture === 'stands'
+    ? { height: heightMm, length: lengthMm, depth: depthMm }
+    : { height: depthMm, length: lengthMm, depth: heightMm };
 }
 
 /** Places of the folder's own of a folded plan: shaping changes none of them. */

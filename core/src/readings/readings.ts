@@ -14,7 +14,7 @@ import { toStages } from './stages.ts';
 import { type NarrowPlace, bulkiestOnTheWay, narrowestOnTheWay } from './narrow.ts';
 import { measureState } from './measured.ts';
 import { readNarrow, readStep } from './step.ts';
-import { readPosed } from './posed.ts';
+import { readPosed, wishSizes } from './posed.ts';
 import { shapingOf } from '../shaping/index.ts';
 import type { Readings, ReadingsInput } from './types.ts';
 import { toVerdicts } from './verdicts.ts';
@@ -30,8 +30,21 @@ export function toReadings(input: ReadingsInput): Readings {
   const pace = learnPace(finishedRuns(input));
   const sized = replay.steps.find((s) => s.step.id === plan.sizeStep) ?? replay.steps.at(-1);
   const unsized = sized && readStep(sized, undefined, null, pace, limits);
-  const ratio = unsized && ratioOf(unsized.measures, target.dimension);
-  const otherRatio = unsized && ratioOf(unsized.measures, otherDimension(target.dimension));
+  const flatRatio = unsized && ratioOf(unsized.measures, target.dimension);
+  const flatSide =
+    plan.sheet.sideMm ??
+    (target.mm !== null && flatRatio !== undefined
+      ? toSheetSide(target.mm, flatRatio, learned).sideMm
+      : undefined);
+  // A step chosen to be measured is measured flat; else the figure is measured as it is shaped.
+  const shaped = sized && sized === replay.steps.at(-1) ? toPosed(input, flatSide) : undefined;
+  const sizes = shaped && wishSizes(shaped, plan.finish.posture);
+  const ratioAlong = (dimension: typeof target.dimension): number | undefined =>
+    sizes && flatSide !== undefined
+      ? sizes[dimension] / flatSide
+      : unsized && ratioOf(unsized.measures, dimension);
+  const ratio = ratioAlong(target.dimension);
+  const otherRatio = ratioAlong(otherDimension(target.dimension));
   const wanted =
     target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
@@ -43,11 +56,12 @@ export function toReadings(input: ReadingsInput): Readings {
     minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
     ...defined({ sideMm, ratio, otherRatio, wanted, last }),
+    isShaped: shaped !== undefined,
     ...(narrow ? readWay(narrow, bulkiestOnTheWay(replay)!, sideMm!, input) : {}),
     ...defined({
       finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
       base: toBaseMatch(input),
-      posed: input.withPose ? toPosed(input, sideMm) : undefined,
+      posed: toPosed(input, sideMm),
       standing: sized && toStandingMm(input, sized, sideMm),
       marksErrorMm: toMarksError(input, sideMm),
       form: sized && toForm(input, sized, sideMm),
@@ -60,7 +74,9 @@ export function toReadings(input: ReadingsInput): Readings {
 type PosedReading = NonNullable<Readings['posed']>;
 
 /** The figure read last of each state: most edits of a plan leave it as it is. */
-const posedOf = new WeakMap<FlatState, { readonly key: string; readonly posed: PosedReading }>();
+const posedOf = new WeakMap<FlatState, Map<string, PosedReading>>();
+/** The sheet in use, and the one that is wanted. */
+const MOST_POSED = 4;
 
 /** The shaped figure; nothing where no step of shaping is computed. */
 function toPosed({ plan, replay }: ReadingsInput, sideMm: number | undefined): Readings['posed'] {
@@ -68,13 +84,16 @@ function toPosed({ plan, replay }: ReadingsInput, sideMm: number | undefined): R
   const state = replay.steps.at(-1)?.after;
   if (!isShaped || !state || sideMm === undefined) return undefined;
   const key = JSON.stringify([plan.shaping, plan.points, plan.paper, plan.finish.posture, sideMm]);
-  const known = posedOf.get(state);
-  if (known?.key === key) return known.posed;
+  const known = posedOf.get(state) ?? new Map<string, PosedReading>();
+  posedOf.set(state, known);
+  const had = known.get(key);
+  if (had) return had;
   const { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm } = readPosed(plan, replay, {
     sideMm,
   }).pose;
   const posed = { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm };
-  posedOf.set(state, { key, posed });
+  if (known.size >= MOST_POSED) known.clear();
+  known.set(key, posed);
   return posed;
 }
 

@@ -78,8 +78,6 @@ export interface ReadingsInput {
   readonly limits: PaperLimits;
   readonly sigma: AlignmentSigma;
   readonly unit: LengthUnit;
-  /** Whether the figure in space is read too, which takes as long as all the rest. */
-  readonly withPose?: boolean;
 }
 
 export interface Readings {
@@ -87,7 +85,10 @@ export interface Readings {
   readonly verdicts: readonly Verdict[];
   /** Side the plan is computed for: the chosen one, else the one wanted for the target. */
   readonly sideMm?: number;
+  /** Size of the model, in the target's dimension, over the side of its sheet: of the shaped figure where it is shaped. */
   readonly ratio?: number;
+  /** Whether sizes are those of the shaped figure, not of the flat form. */
+  readonly isShaped: boolean;
   /** Of the dimension that is not the target's. */
   readonly otherRatio?: number;
   /**
@@ -113,7 +114,7 @@ export interface Readings {
   readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
   readonly base?: BaseMatch;
   readonly standing?: Standing;
-  /** The shaped figure, where the plan shapes anything and that was asked for. */
+  /** The shaped figure, where the plan shapes anything. */
   readonly posed?: Pick<
     Pose,
     'stands' | 'marginMm' | 'tipDegrees' | 'falls' | 'heightMm' | 'lengthMm' | 'depthMm'

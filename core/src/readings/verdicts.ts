@@ -2,6 +2,7 @@ import { tolerance } from '../geometry/index.ts';
 import { angleForDepth } from '../folded/index.ts';
 import { sayNumber, toFigure, toLengthText } from '../units/index.ts';
 import { sayPlace, sayStack } from './narrow.ts';
+import { wishSizes } from './posed.ts';
 import type { Readings, ReadingsInput, Verdict } from './types.ts';
 
 export type ReadingsCore = Omit<Readings, 'verdicts' | 'stages'>;
@@ -61,7 +62,7 @@ function judgeLimbs({ plan, unit }: ReadingsInput, { base, sideMm }: ReadingsCor
 /** Half of the tenth of a millimetre a sheet side is written to. */
 const SIDE_ROUNDING_MM = 0.05 + tolerance.samePoint;
 
-function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: ReadingsCore): Verdict[] {
+function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm, isShaped }: ReadingsCore): Verdict[] {
   const { target } = plan.brief;
   if (target.mm === null || !wanted || finishedMm === undefined || plan.sheet.sideMm === null) return [];
   // A side is written to a tenth of a millimetre: what that makes of the size is no miss.
@@ -73,7 +74,7 @@ function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: Readin
       id: 'size',
       stage: 'paper',
       tone: 'care',
-      text: `From this sheet the model becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${sayNumber(target.tolerancePercent)} %.`,
+      text: `From this sheet the ${isShaped ? 'shaped figure' : 'model'} becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${sayNumber(target.tolerancePercent)} %.`,
       remedy: {
         kind: 'set side',
         mm: Math.round(wanted.sideMm * 10) / 10,
@@ -84,7 +85,10 @@ function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm }: Readin
 }
 
 /** A second size that the figure's shape does not give together with the first, at the sheet in use. */
-function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned }: ReadingsCore): Verdict[] {
+function judgeOther(
+  { plan, unit }: ReadingsInput,
+  { sideMm, otherRatio, learned, isShaped }: ReadingsCore,
+): Verdict[] {
   const { other, target } = plan.brief;
   if (!other || sideMm === undefined || otherRatio === undefined) return [];
   const becomes = otherRatio * learned.factor * sideMm;
@@ -96,7 +100,7 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
       id: 'other size',
       stage: 'paper',
       tone: 'care',
-      text: `From this sheet the model becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${sayNumber(other.tolerancePercent)} %. Change the wish in Brief, or the folds.`,
+      text: `From this sheet the ${isShaped ? 'shaped figure' : 'model'} becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${sayNumber(other.tolerancePercent)} %. Change the wish in Brief, or the folds.`,
     },
   ];
 }
@@ -105,7 +109,7 @@ function judgeOther({ plan, unit }: ReadingsInput, { sideMm, otherRatio, learned
 function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form, posed }: ReadingsCore): Verdict[] {
   const { depth } = plan.brief;
   if (!depth || !form || sideMm === undefined) return [];
-  if (posed) return judgePosedDepth(depth, posed.depthMm, unit);
+  if (posed) return judgePosedDepth(depth, wishSizes(posed, plan.finish.posture).depth, unit);
   if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + tolerance.samePoint)
     return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;

@@ -4,6 +4,7 @@ import type { Plan } from '../plan/index.ts';
 import { otherDimension } from '../sizing/index.ts';
 import { sheetArea } from '../sheet/index.ts';
 import type { StockPiece, WindowInput } from '../window/index.ts';
+import { wishSizes } from './posed.ts';
 import type { NarrowReading, Readings } from './types.ts';
 
 /** The largest piece of the plan's shape each paper of the drawer gives, trimmed as the plan says. */
@@ -23,12 +24,21 @@ export function toWindowInput(
   plan: Plan,
   readings: Pick<
     Readings,
-    'last' | 'narrowest' | 'bulkiest' | 'sideMm' | 'ratio' | 'otherRatio' | 'base' | 'learned' | 'form'
+    | 'last'
+    | 'narrowest'
+    | 'bulkiest'
+    | 'sideMm'
+    | 'ratio'
+    | 'otherRatio'
+    | 'base'
+    | 'learned'
+    | 'form'
+    | 'posed'
   >,
   limits: PaperLimits,
   papers: readonly DrawerPaper[],
 ): WindowInput | undefined {
-  const { last, narrowest, bulkiest, sideMm, ratio, otherRatio, base, learned, form } = readings;
+  const { last, narrowest, bulkiest, sideMm, ratio, otherRatio, base, learned } = readings;
   if (!last || sideMm === undefined) return undefined;
   const { target } = plan.brief;
   const pieces = toStockPieces(plan, papers).filter((p) => p.count > 0 && p.sideMm > 0);
@@ -40,16 +50,7 @@ export function toWindowInput(
     ...(plan.brief.other && otherRatio !== undefined
       ? { other: { ...plan.brief.other, dimension: otherDimension(target.dimension), ratio: otherRatio } }
       : {}),
-    ...(plan.brief.depth && plan.finish.openedDegrees && form?.spine
-      ? {
-          depth: {
-            ...plan.brief.depth,
-            reach: form.spine.reach,
-            degrees: plan.finish.openedDegrees,
-            stackMm: form.thicknessMm,
-          },
-        }
-      : {}),
+    ...toDepth(plan, readings, sideMm),
     ...(cost ? { cost } : {}),
     ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),
     ...(narrowest ? { narrowest: inSides(narrowest, sideMm) } : {}),
@@ -85,4 +86,18 @@ function toCost(
   const each = sheet.shape.kind === 'triangle' ? 2 : 1;
   const pieces = Math.max(1, Math.ceil(own.price / brief.budget / each - tolerance.samePoint));
   return { most: brief.budget, sideMm: largestSideFor(pieces, shape, own, sheet) };
+}
+
+/** The wished depth, of the figure as it is shaped, else of the flat form as Finish opens it. */
+function toDepth(
+  plan: Plan,
+  { form, posed }: Pick<Readings, 'form' | 'posed'>,
+  sideMm: number,
+): Pick<WindowInput, 'depth'> {
+  const { depth } = plan.brief;
+  if (!depth) return {};
+  if (posed) return { depth: { ...depth, shaped: wishSizes(posed, plan.finish.posture).depth / sideMm } };
+  const degrees = plan.finish.openedDegrees;
+  if (!degrees || !form?.spine) return {};
+  return { depth: { ...depth, opened: { reach: form.spine.reach, degrees, stackMm: form.thicknessMm } } };
 }

@@ -81,14 +81,14 @@ const tooShort = (degrees: number, share: number): ShapingRefusal => ({
 });
 
 /** The line with the flap on the side its normal points to. */
-function facing(line: Line, tip: Point | undefined): Line {
+export function facing(line: Line, tip: Point | undefined): Line {
   return !tip || sideOf(line, tip) >= 0
     ? line
     : { normal: [-line.normal[0], -line.normal[1]], offset: -line.offset };
 }
 
 /** Where the point of the part lies in the flat model. */
-function tipOf(form: Form, { flap }: CurlAsk): Point | undefined {
+export function tipOf(form: Form, { flap }: Pick<CurlAsk, 'flap'>): Point | undefined {
   const tip = flap[0];
   const piece = tip && form.pieces[piecesAt(form, tip)[0] ?? -1];
   return tip && piece && apply(form.state.facets[piece.facet]!.placement, tip);

@@ -25,6 +25,8 @@ export interface ShapedStep {
   readonly before: Form;
   readonly after: Form;
   readonly refusal?: ShapingRefusal;
+  /** What it is estimated to do where the form does not show it. */
+  readonly estimate?: string;
 }
 
 /** A plan's shaping, made on the last flat state. */
@@ -73,8 +75,9 @@ export function replayShaping({ replay, steps, sideMm, keeps }: ShapingInput, pr
     const kept = keeps?.(step.id) ?? 1;
     const shaped = makeAct(act, before, context, { step: step.id, sideMm, keeps: kept, folded });
     if (!shaped.ok) return { ...base, act, after: before, refusal: shaped.fault };
-    form = shaped.value;
-    return { ...base, act, after: form };
+    form = shaped.value.form;
+    const { estimate } = shaped.value;
+    return { ...base, act, after: form, ...(estimate === undefined ? {} : { estimate }) };
   });
   return { flat, steps: made, form };
 }
@@ -90,12 +93,18 @@ function makeAct(
     readonly keeps: number;
     readonly folded: readonly FoldedStep[];
   },
-): Outcome<Form, ShapingRefusal> {
+): Outcome<{ readonly form: Form; readonly estimate?: string }, ShapingRefusal> {
   const wrong = amountFault(act);
   if (wrong) return failed(wrong);
   const read = new Reader(context, (line) => line);
-  const made = readOrRefuse(() => done(shapingOf(act).make(act, { form, read, ...more })));
-  if (made.ok) return made.value;
+  const shaping = { form, read, ...more };
+  const made = readOrRefuse(() => done(shapingOf(act).make(act, shaping)));
+  if (made.ok) {
+    const shaped = made.value;
+    if (!shaped.ok) return shaped;
+    const estimate = shapingOf(act).estimate?.(act, shaping);
+    return done({ form: shaped.value, ...(estimate === undefined ? {} : { estimate }) });
+  }
   return failed({
     kind: 'reference',
     text: made.fault.text,
@@ -165,6 +174,7 @@ function writeOutAct(
     point: (p) => carry(anyLine, [p]).flap[0]!,
     line: (l) => carry(l, []).line,
     behind: act.behind,
+    isMirror: act.map.kind === 'mirror',
   });
   return fault === '' ? done(value) : failed({ kind: 'symmetry', text: fault });
 }

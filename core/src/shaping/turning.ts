@@ -90,8 +90,24 @@ interface Laid {
   readonly run: readonly [number, number];
 }
 
+/** The stretch of a line, in the flat model, that a turn would fold; refused as the turn is where there is none. */
+export function stretchAt(
+  form: Form,
+  ask: Pick<TurnAsk, 'line' | 'at' | 'flap' | 'plate'>,
+): Outcome<readonly [Point, Point], ShapingRefusal> {
+  const laid = layLine(form, ask);
+  if (!laid.ok) return laid;
+  const { line, run } = laid.value;
+  const place = (along: number): Point =>
+    add(scale(line.normal, line.offset), scale(directionOf(line), along));
+  return done([place(run[0]), place(run[1])]);
+}
+
 /** Which side the flap lies on, the plate the line is laid on, and the run of its paper round the place. */
-function layLine(form: Form, { line, at, flap, plate: chosen }: TurnAsk): Outcome<Laid, ShapingRefusal> {
+function layLine(
+  form: Form,
+  { line, at, flap, plate: chosen }: Pick<TurnAsk, 'line' | 'at' | 'flap' | 'plate'>,
+): Outcome<Laid, ShapingRefusal> {
   const tip = flap[0];
   const own = tip && piecesAt(form, tip)[0];
   if (!tip || own === undefined)

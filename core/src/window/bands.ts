@@ -34,13 +34,15 @@ export interface WindowInput {
   };
   /** A wish for the other dimension. */
   readonly other?: WindowInput['target'];
-  /** A wish for the depth of a form opened along its spine: its reach in sheet sides, the angle, the stack in mm. */
+  /**
+   * A wish for the depth. Of a form opened along its spine by its reach in sheet sides, the angle, and the stack in mm; of a
+   * shaped figure by its depth in sheet sides.
+   */
   readonly depth?: {
     readonly mm: number;
     readonly tolerancePercent: number;
-    readonly reach: number;
-    readonly degrees: number;
-    readonly stackMm: number;
+    readonly opened?: { readonly reach: number; readonly degrees: number; readonly stackMm: number };
+    readonly shaped?: number;
   };
   /** The most the paper of a model may cost, and the largest side it buys. */
   readonly cost?: { readonly most: number; readonly sideMm: number };
@@ -111,9 +113,10 @@ export function toWindow(input: WindowInput): SheetWindow {
     bands.push({ id, lowMm: side(wish.mm * (1 - share)), highMm: side(wish.mm * (1 + share)) });
   }
   if (input.depth) {
-    // Opened by hand: no diary corrects it.
-    const { mm, tolerancePercent, reach, degrees, stackMm } = input.depth;
-    const ratio = openedDepth(reach, degrees, 0);
+    // Opened and shaped by hand: no diary corrects it.
+    const { mm, tolerancePercent, opened, shaped } = input.depth;
+    const stackMm = opened?.stackMm ?? 0;
+    const ratio = opened ? openedDepth(opened.reach, opened.degrees, 0) : shaped!;
     const side = (percent: number): number => Math.max(0, mm * (1 + percent / 100) - stackMm) / ratio;
     bands.push({ id: 'depth', lowMm: side(-tolerancePercent), highMm: side(tolerancePercent) });
   }

@@ -124,15 +124,16 @@ function stepsFrom(input: WindowInput, options: RemedyOptions): Step[] {
     offer({ kind: 'other', mm }, `${mm}`, { ...input, other: { ...other, mm } });
   }
   const { depth, ...rest } = input;
-  if (depth && (now.lowBy === 'depth' || now.highBy === 'depth')) {
+  const opened = depth?.opened;
+  if (depth && opened && (now.lowBy === 'depth' || now.highBy === 'depth')) {
     // Opened further or less, the form is as deep as wished in the middle of what else holds.
     const { lowMm, highMm, isOpen } = toWindow(rest);
     const sideMm = (lowMm + (highMm ?? lowMm * 1.2)) / 2;
-    const degrees = angleForDepth(depth.reach * sideMm, depth.mm, depth.stackMm);
+    const degrees = angleForDepth(opened.reach * sideMm, depth.mm, opened.stackMm);
     if (isOpen && degrees !== undefined)
       offer({ kind: 'open', degrees: Math.round(degrees) }, `${Math.round(degrees)}`, {
         ...input,
-        depth: { ...depth, degrees: Math.round(degrees) },
+        depth: { ...depth, opened: { ...opened, degrees: Math.round(degrees) } },
       });
   }
   if (now.highBy === 'stock') {

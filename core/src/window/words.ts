@@ -26,7 +26,7 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
     case 'depth':
       return {
         name: 'Depth',
-        note: `${length(input.depth!.mm)} ± ${sayNumber(input.depth!.tolerancePercent)} %, as opened`,
+        note: `${length(input.depth!.mm)} ± ${sayNumber(input.depth!.tolerancePercent)} %, as ${input.depth!.opened ? 'opened' : 'shaped'}`,
       };
     case 'cost':
       return { name: 'Cost', note: `at most ${input.cost!.most} a model` };

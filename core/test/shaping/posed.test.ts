@@ -93,7 +93,6 @@ describe('a wished depth', () => {
       limits: defaultLimits,
       sigma: defaultSettings.sigma,
       unit: 'mm',
-      withPose: true,
     }).verdicts.filter((v) => v.id === 'depth');
   };
 

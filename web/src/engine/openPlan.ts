@@ -26,7 +26,7 @@ const toReadingsInput = (
 });
 
 export const readPlan = (input: PlanInput, replay: Replay): Readings =>
-  toReadings({ ...toReadingsInput(input, replay), withPose: true });
+  toReadings(toReadingsInput(input, replay));
 
 /** The plan that is open, with its last replay, so that an edit costs only what follows it. */
 export class OpenPlan {

@@ -1,7 +1,7 @@
 import { drawForm } from '@jade/core/drawing';
 import { rotationOnto, turnWith } from '@jade/core/geometry';
 import type { Plan } from '@jade/core/plan';
-import { type Readings, poseAsk, readPosed } from '@jade/core/readings';
+import { type Readings, measureState, poseAsk, readPosed } from '@jade/core/readings';
 import { type Replay, nameSteps } from '@jade/core/sequence';
 import {
   type Shaped,
@@ -13,6 +13,7 @@ import {
   shapingOf,
   toSurface,
 } from '@jade/core/shaping';
+import { ratioOf } from '@jade/core/sizing';
 import type { Engine, PosedFigure } from './protocol.ts';
 import type { OpenPlan } from './openPlan.ts';
 
@@ -29,6 +30,11 @@ export function standingPicture(plan: Plan, replay: Replay, { sideMm }: Pick<Rea
 const degreesOf = (act: ShapingAct): { degrees?: number } => {
   const amount = shapingOf(act).amount(act);
   return amount ? { degrees: amount.degrees } : {};
+};
+
+const flatSizes = (replay: Replay, sideMm: number): PosedFigure['flat'] => {
+  const { measures } = measureState(replay.steps.at(-1)?.after ?? replay.start);
+  return { heightMm: ratioOf(measures, 'height') * sideMm, lengthMm: ratioOf(measures, 'length') * sideMm };
 };
 
 /** Where the audience sits: in front, a little to the right. */
@@ -66,6 +72,7 @@ export function poseAnswers(open: OpenPlan): Answers {
       return {
         sideMm,
         pose: read,
+        flat: flatSizes(replay, sideMm),
         surface: toSurface(shaped.form, material, pose),
         steps: shaped.steps.map((s) => ({
           ...degreesOf(s.act),
@@ -75,6 +82,7 @@ export function poseAnswers(open: OpenPlan): Answers {
           isComputed: shapingOf(s.act).isComputed,
           drawing: isQuick ? null : drawForm(s.after, { up: pose.up, towards: CORNER }, LAYER),
           ...(s.refusal ? { refusal: s.refusal } : {}),
+          ...(s.estimate === undefined ? {} : { estimate: s.estimate }),
         })),
       };
     },

@@ -72,6 +72,8 @@ export interface SwapOffer {
 export interface PosedFigure {
   readonly sideMm: number;
   readonly pose: Omit<Pose, 'stance' | 'rest'>;
+  /** Sizes before it was shaped, in mm. */
+  readonly flat: { readonly heightMm: number; readonly lengthMm: number };
   readonly surface: Surface;
   readonly steps: readonly {
     readonly id: string;
@@ -83,6 +85,8 @@ export interface PosedFigure {
     /** The figure after it; null in a quick answer. */
     readonly drawing: Drawing | null;
     readonly refusal?: ShapingRefusal;
+    /** What it is estimated to do where the picture does not show it. */
+    readonly estimate?: string;
   }[];
 }
 

@@ -49,6 +49,11 @@ export const curl = defineShaping(curlSchema, {
       word: 'Curl',
       key: 'C',
       points: ['Choose the part: its tip', 'Choose where the curl begins', 'Choose where that line ends'],
+      line: 'either',
+      begins: { degrees: 90, rodMm: 8 },
+      amount: 'Degrees, towards you',
+      limits: [-MOST_CURL, MOST_CURL],
+      write: ({ part, degrees, rodMm }) => part && { kind: 'curl', ...part, degrees, rodMm },
     },
   },
 });
@@ -84,6 +89,11 @@ export const soft = defineShaping(softSchema, {
       word: 'Soft fold',
       key: 'S',
       points: ['Choose the part: its tip', 'Choose where the line begins', 'Choose where the line ends'],
+      line: 'either',
+      begins: { degrees: 20, rodMm: 3 },
+      amount: 'Degrees, towards you',
+      limits: [-MOST_CURL, MOST_CURL],
+      write: ({ part, degrees, rodMm }) => part && { kind: 'soft', ...part, degrees, rodMm },
     },
   },
 });

@@ -28,7 +28,10 @@ interface Part {
   readonly most: number | null;
 }
 
-export const mapPart = <P extends Part>(part: P, { point, line, behind }: ShapingMap): P => {
+export const mapPart = <P extends Part>(
+  part: P,
+  { point, line, behind }: Pick<ShapingMap, 'point' | 'line' | 'behind'>,
+): P => {
   const turn = (v: number | null): number | null => (v === null ? null : behind ? -v : v);
   return {
     ...part,
@@ -56,7 +59,15 @@ export const amountOf = ({ degrees, least, most }: Part): Amount => ({ degrees, 
 export const withDegrees = <P extends Part>(part: P, degrees: number): P => ({ ...part, degrees });
 
 /** "by 15° towards you", with the range where there is one. */
-export function sayAmount({ degrees, least, most }: Part): string {
+export const sayAmount = (part: Part): string =>
+  `${sayRange(part)} ${part.degrees >= 0 ? 'towards you' : 'away from you'}`;
+
+/** "by 30° to the left", as seen from where it begins. */
+export const sayTurning = (part: Part): string =>
+  `${sayRange(part)} to the ${part.degrees >= 0 ? 'left' : 'right'}`;
+
+/** "by 15°", with the range where there is one. */
+export function sayRange({ degrees, least, most }: Pick<Part, 'degrees' | 'least' | 'most'>): string {
   const size = (v: number): string => `${Math.round(Math.abs(v) * 10) / 10}°`;
   const range =
     least !== null || most !== null
@@ -65,5 +76,5 @@ export function sayAmount({ degrees, least, most }: Part): string {
           .map(size)
           .join(' to ')})`
       : '';
-  return `by ${size(degrees)}${range} ${degrees >= 0 ? 'towards you' : 'away from you'}`;
+  return `by ${size(degrees)}${range}`;
 }

@@ -21,5 +21,16 @@ export const hand = defineShaping(schema, {
   withAmount: (act) => act,
   minutes: 1,
   isComputed: false,
-  tools: { hand: { word: 'By hand', key: 'H', points: [] } },
+  tools: {
+    hand: {
+      word: 'By hand',
+      key: 'H',
+      points: [],
+      line: 'none',
+      begins: { degrees: 0 },
+      amount: 'Degrees',
+      limits: [0, 0],
+      write: () => ({ kind: 'hand', text: '' }),
+    },
+  },
 });

@@ -36,5 +36,16 @@ export const open = defineShaping(schema, {
   withAmount: (act, degrees) => ({ ...act, degrees }),
   minutes: 2,
   isComputed: true,
-  tools: { open: { word: 'Open the body', key: 'O', points: [] } },
+  tools: {
+    open: {
+      word: 'Open the body',
+      key: 'O',
+      points: [],
+      line: 'none',
+      begins: { degrees: 20 },
+      amount: 'Degrees between the halves',
+      limits: [1, MOST],
+      write: ({ half, degrees }) => (half === '' ? undefined : { kind: 'open', half, degrees }),
+    },
+  },
 });

@@ -4,10 +4,12 @@ import { curl, soft } from './curl.ts';
 import { hand } from './hand.ts';
 import { open } from './open.ts';
 import type { ShapingSpec } from './spec.ts';
+import { round } from './round.ts';
 import { turn } from './turn.ts';
+import { twist } from './twist.ts';
 
 /** Every kind of shaping there is: the only list of them. Tools stand in the tray in this order. */
-export const shapingKinds = { turn, open, curl, soft, again, hand };
+export const shapingKinds = { turn, open, curl, soft, twist, round, again, hand };
 
 export type ShapingKind = keyof typeof shapingKinds;
 type Schemas = { readonly [K in ShapingKind]: (typeof shapingKinds)[K]['schema'] };

@@ -23,6 +23,11 @@ export const turn = defineShaping(schema, {
       word: 'Turn a part',
       key: 'T',
       points: ['Choose the part: its tip', 'Choose where the line begins', 'Choose where the line ends'],
+      line: 'either',
+      begins: { degrees: 20 },
+      amount: 'Degrees, towards you',
+      limits: [-MOST_DEGREES, MOST_DEGREES],
+      write: ({ part, degrees }) => part && { kind: 'turn', ...part, degrees },
     },
   },
 });

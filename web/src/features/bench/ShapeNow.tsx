@@ -31,6 +31,7 @@ export function ShapeNow() {
               )}
               <p>
                 <b>{s.number}</b> {s.sentence}
+                {s.estimate && <span className="note block">{s.estimate}</span>}
                 {isSet && (
                   <span className="note block">
                     Set it to {toFigure(Math.abs(s.degrees! / spring.keeps), 0)}°: the paper springs back.

@@ -28,6 +28,7 @@ export function PoseRail({ figure }: { figure: PosedFigure }) {
         label="Height × length"
         figure={`${toFigure(pose.heightMm, 0)} × ${toFigure(pose.lengthMm, 0)}`}
         unit="mm"
+        note={`before shaping ${toFigure(figure.flat.heightMm, 0)} × ${toFigure(figure.flat.lengthMm, 0)} mm`}
       />
       <Reading label="Depth" figure={toFigure(pose.depthMm, 0)} unit="mm" />
       <Reading

@@ -1,4 +1,4 @@
-import { type ShapingStep, shapingOf } from '@jade/core/shaping';
+import { type ShapingStep, type ShapingTool, shapingOf } from '@jade/core/shaping';
 import type { SheetSymmetry } from '@jade/core/sheet';
 import { symmetriesOf } from '@jade/core/sheet';
 import type { PosedFigure } from '../../engine/index.ts';
@@ -97,7 +97,10 @@ function Row({
             />
           </div>
         ) : (
-          <p>{read?.sentence ?? '…'}</p>
+          <>
+            <p>{read?.sentence ?? '…'}</p>
+            {read?.estimate && <p className="note">{read.estimate}</p>}
+          </>
         )}
         {read?.refusal && (
           <p role="alert" className="note !text-persimmon">
@@ -153,8 +156,7 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
   const { act } = step;
   const amount = shapingOf(act).amount(act);
   if (!amount || !('degrees' in act)) return null;
-  const most = act.kind === 'turn' ? 180 : act.kind === 'open' ? 170 : 720;
-  const low = act.kind === 'open' ? 1 : -most;
+  const [low, most] = Object.values(shapingOf(act).tools as Record<string, ShapingTool>)[0]!.limits;
   const set = (field: 'degrees' | 'least' | 'most', value: number | null): void =>
     edit(
       (p) => void ((p.shaping[n - 1]!.act as Record<string, unknown>)[field] = value),

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { type ShapingAct, type ShapingTool, shapingKinds, shapingStepSchema } from '@jade/core/shaping';
+import { type ShapingTool, type WrittenAct, shapingKinds, shapingStepSchema } from '@jade/core/shaping';
 import type { LineRef, PointRef } from '@jade/core/references';
 import { toFigure } from '@jade/core/units';
 import type { PosedFigure, StepDetail } from '../../engine/index.ts';
@@ -25,39 +25,62 @@ export interface Making {
   readonly by: 'across' | 'through';
   /** The step that folded the body in half, where it is opened. */
   readonly half: string;
+  /** A body that is rounded out is open at its ends. */
+  readonly isOpenEnded: boolean;
 }
+
+const toolOf = (name: string): ShapingTool => TOOLS.find(([id]) => id === name)![1];
 
 const begin = (tool: string, half: string): Making => ({
   tool,
   picks: [],
-  degrees: tool === 'curl' ? 90 : 20,
-  rodMm: tool === 'soft' ? 3 : 8,
+  degrees: toolOf(tool).begins.degrees,
+  rodMm: toolOf(tool).begins.rodMm ?? 8,
   by: 'across',
   half,
+  isOpenEnded: false,
 });
 
 /** The step as chosen so far; undefined while a point is to be chosen. */
-export function toAct({ tool, picks, degrees, rodMm, by, half }: Making): ShapingAct | undefined {
-  if (tool === 'hand') return { kind: 'hand', text: '', range: '' };
-  if (tool === 'open')
-    return half === ''
-      ? undefined
-      : { kind: 'open', half, degrees: Math.max(1, degrees), least: null, most: null };
-  const [tip, from, to] = picks.map((p) => p.ref);
-  if (!tip || !from || (by === 'through' && !to)) return undefined;
-  const line: LineRef =
-    by === 'across'
+export function toAct({
+  tool,
+  picks,
+  degrees,
+  rodMm,
+  by,
+  half,
+  isOpenEnded,
+}: Making): WrittenAct | undefined {
+  const refs = picks.map((p) => p.ref);
+  const [tip, from, to] = refs;
+  const { line: lies } = toolOf(tool);
+  const isAcross = lies === 'across' || by === 'across';
+  const isComplete = tip && from && (isAcross || to);
+  const line: LineRef | undefined = !isComplete
+    ? undefined
+    : isAcross
       ? { kind: 'across', at: from, to: { kind: 'through', a: from, b: tip } }
       : { kind: 'through', a: from, b: to! };
-  const at: PointRef = by === 'across' ? from : { kind: 'between', from, to: to!, share: '1/2' };
-  const part = { line, at, flap: [tip], plate: null, degrees, least: null, most: null };
-  if (tool === 'turn') return { kind: 'turn', ...part };
-  if (tool === 'curl') return { kind: 'curl', ...part, rodMm, apex: null };
-  return { kind: 'soft', ...part, rodMm };
+  const at: PointRef | undefined = isAcross
+    ? from
+    : from && to && { kind: 'between', from, to, share: '1/2' };
+  const part = tip && line && at ? { line, at, flap: [tip] } : undefined;
+  return toolOf(tool).write({
+    picks: refs,
+    part,
+    third: isAcross ? to : undefined,
+    degrees,
+    rodMm,
+    half,
+    isOpenEnded,
+  });
 }
 
 /** How many points are asked for. */
-export const mostPicks = ({ by }: Making): number => (by === 'across' ? 2 : 3);
+export function mostPicks({ tool, by }: Making): number {
+  const { line, points } = toolOf(tool);
+  return line === 'either' && by === 'across' ? 2 : points.length;
+}
 
 /** A place pressed on the figure counts as a landmark of the flat form within this, in sheet sides. */
 const NEAR = 0.02;
@@ -91,7 +114,7 @@ export const TRIAL = 'trial';
  * their own, and a part that hangs on both could not be turned as one. The figure comes out the same.
  */
 export function placeOf(
-  act: ShapingAct,
+  act: WrittenAct,
   shaping: readonly { readonly act: { readonly kind: string } }[],
 ): number {
   const opened = 'flap' in act ? shaping.findIndex((s) => s.act.kind === 'open') : -1;
@@ -120,7 +143,7 @@ export function ShapingMaker({
     if (tool === 'hand') keep({ kind: 'hand', text: '', range: '' });
     else onMaking(begin(tool, halves.at(-1)?.id ?? ''));
   };
-  const keep = (act: ShapingAct): void => {
+  const keep = (act: WrittenAct): void => {
     const step = shapingStepSchema.parse({ id: freshId('w'), act });
     edit((p) => void p.shaping.splice(placeOf(act, p.shaping), 0, structuredClone(step) as never));
     onMaking(null);
@@ -188,7 +211,7 @@ export function ShapingMaker({
                 options={halves.map((h) => ({ value: h.id, label: `step ${h.number}` }))}
                 onChoice={(half) => onMaking({ ...making, half })}
               />
-            ) : (
+            ) : toolOf(making.tool).line === 'either' ? (
               <Choice
                 label="The line lies"
                 className="w-64"
@@ -201,17 +224,17 @@ export function ShapingMaker({
                   onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })
                 }
               />
-            )}
+            ) : null}
             <NumberField
-              label={making.tool === 'open' ? 'Degrees between the halves' : 'Degrees, towards you'}
+              label={toolOf(making.tool).amount}
               className="w-40"
               value={making.degrees}
-              low={making.tool === 'open' ? 1 : making.tool === 'turn' ? -180 : -720}
-              high={making.tool === 'open' ? 170 : making.tool === 'turn' ? 180 : 720}
+              low={toolOf(making.tool).limits[0]}
+              high={toolOf(making.tool).limits[1]}
               step={0.5}
               onNumber={(degrees) => onMaking({ ...making, degrees })}
             />
-            {(making.tool === 'curl' || making.tool === 'soft') && (
+            {toolOf(making.tool).begins.rodMm !== undefined && (
               <NumberField
                 label="Rod, mm across"
                 className="w-32"
@@ -221,6 +244,16 @@ export function ShapingMaker({
                 step={0.5}
                 onNumber={(rodMm) => onMaking({ ...making, rodMm })}
               />
+            )}
+            {making.tool === 'round' && (
+              <label className="flex items-center gap-2 pb-2">
+                <input
+                  type="checkbox"
+                  checked={making.isOpenEnded}
+                  onChange={(e) => onMaking({ ...making, isOpenEnded: e.target.checked })}
+                />
+                its ends are open
+              </label>
             )}
             {refusal?.freeDegrees !== undefined && Math.abs(refusal.freeDegrees) >= 0.1 && (
               <button
@@ -259,9 +292,10 @@ export function ShapingMaker({
   );
 }
 
-const promptOf = ({ tool, picks, by }: Making): string =>
-  tool === 'open'
-    ? 'No step folds all layers in half; there is no body to open'
-    : by === 'across' && picks.length === 1
-      ? 'Choose where the line crosses the part'
-      : (TOOLS.find(([id]) => id === tool)?.[1].points[picks.length] ?? '');
+const promptOf = (making: Making): string => {
+  const { line, points } = toolOf(making.tool);
+  if (making.tool === 'open') return 'No step folds all layers in half; there is no body to open';
+  return line === 'either' && making.by === 'across' && making.picks.length === 1
+    ? 'Choose where the line crosses the part'
+    : (points[making.picks.length] ?? '');
+};
