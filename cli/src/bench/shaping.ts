@@ -19,7 +19,7 @@ export function* timeShaping(): Rows {
       ['all its shaping', 5, () => replayShaping(input)],
       ['standing', 5, () => standingOf(bodyOf(one!.after, ask.material), uprightOf[ask.posture])],
       ['pose with springback', 5, () => readPosed(plan, replay)],
-      ['which amount helps', 0, () => findHelps(input, shaped, ask)],
+      ['which amount helps', 0, () => findHelps({ kind: 'amounts' }, input, shaped, ask)],
     ];
     for (const [what, runs, work] of works) yield row(`${what}, ${size} facets`, time(runs, work), size);
   }

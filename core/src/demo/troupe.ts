@@ -6,7 +6,7 @@ import { write } from '../sequence/index.ts';
 import type { Figure } from '../parts/index.ts';
 import { castFigures } from './cast/index.ts';
 import { sides } from './cast/moth.ts';
-import { across, along, at, meet, through } from './cast/words.ts';
+import { across, along, at, between, meet, through } from './cast/words.ts';
 import { lanternDrawer } from './drawer.ts';
 
 export const cast = 'Lantern Marsh';
@@ -329,6 +329,17 @@ export const buildMothPlan = (): Plan =>
     tools: ['knife'],
   });
 
+/** One side of the keeper's coat, turned back like the wing of a screen with every layer of it. */
+const coat = (side: string, share: string): WrittenAct => ({
+  kind: 'turn',
+  line: across(between(at('HL'), at('HR'), share), through(at('HL'), at('HR'))),
+  flap: [at(side)],
+  everyLayer: true,
+  degrees: -30,
+  least: -45,
+  most: -20,
+});
+
 /** The ferry keeper: hood, face, coat and a long pole, standing on the hem. */
 export const buildFerryPlan = (): Plan =>
   buildFinished({
@@ -337,7 +348,7 @@ export const buildFerryPlan = (): Plan =>
     pose: 'standing, holding the pole',
     paper: 'night-mulberry',
     sideMm: 316,
-    target: tall(160),
+    target: tall(150),
     sides: [
       { part: 'Hood', side: 'front', at: [] },
       { part: 'Pole', side: 'front', at: [] },
@@ -355,8 +366,11 @@ export const buildFerryPlan = (): Plan =>
       ),
       at('HR'),
     ],
+    shaping: [
+      { id: 'coat-right', act: coat('HR', '0.586') },
+      { id: 'coat-left', act: coat('HL', '0.414') },
+    ],
     notes: [
-      ['Open the coat below and round it to a cone, so that the keeper stands', '15 to 25 mm deep'],
       ['Lift the hood off the face', '2 to 5 mm'],
       ['Hang the lantern (a bead of paper) on the pole', 'to taste'],
     ],

@@ -1,4 +1,14 @@
-import { type Line, type Point, areaOf, centroidOf, clipTo, dot, tolerance } from '../geometry/index.ts';
+import {
+  type Line,
+  type Point,
+  apply,
+  areaOf,
+  centroidOf,
+  clipTo,
+  dot,
+  inverse,
+  tolerance,
+} from '../geometry/index.ts';
 import type { Form, Piece } from './form.ts';
 import type { ShapingRefusal } from './refusal.ts';
 
@@ -54,6 +64,23 @@ function countInTheWay(
     }
   }
   return { count: found.size, ...(at ? { at } : {}) };
+}
+
+/**
+ * Material points of the layers that stay and lie with the moving paper beyond the line: what has to go along where every
+ * layer there is to be turned.
+ */
+export function staysBeyond(form: Form, { moving, staying }: PlateParts, line: Line): Point[] {
+  const n = form.state.facets.length;
+  return staying.flatMap((own): Point[] => {
+    for (const half of moving) {
+      if (!form.state.order[own.facet * n + half.facet]) continue;
+      const beyond = clipTo(overlapOf(half.model, own.model), line);
+      if (beyond.length < 3 || Math.abs(areaOf(beyond)) < LEAST_AREA) continue;
+      return [apply(inverse(form.state.facets[own.facet]!.placement), centroidOf(beyond))];
+    }
+    return [];
+  });
 }
 
 /** Overlaps smaller than this, in sheet sides squared, are touches. */

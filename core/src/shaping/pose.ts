@@ -112,7 +112,8 @@ function rangeOf(
   const marginAt = (pick: 'least' | 'most'): number => {
     const keeps = (step: string): number => {
       const spring = springs[shaped.steps.findIndex((s: ShapedStep) => s.step.id === step)];
-      return spring && spring.keeps > 0 ? spring[pick] / spring.keeps : 1;
+      // A bend that springs back whole is none, whatever it was set to.
+      return !spring ? 1 : spring.keeps > 0 ? spring[pick] / spring.keeps : 0;
     };
     const bent = replayShaping({ ...input, keeps }, shaped);
     const { pose } = standingOf(bodyOf(bent.form, material), uprightOf[posture]);

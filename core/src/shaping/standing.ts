@@ -109,10 +109,10 @@ function hullOf(points: readonly Spot[]): Hull {
   return { points: used, planes };
 }
 
-/** Points nearer to each other than a thousandth of a mm are one. */
+/** Points nearer to each other than a fiftieth of a mm are one. */
 function distinct(points: readonly Spot[]): Spot[] {
   const seen = new Map<string, Spot>();
-  for (const p of points) seen.set(p.map((v) => Math.round(v * 1000)).join(), p);
+  for (const p of points) seen.set(p.map((v) => Math.round(v * 50)).join(), p);
   return [...seen.values()];
 }
 

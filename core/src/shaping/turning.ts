@@ -15,7 +15,7 @@ import {
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { findCrossing } from './crossing.ts';
 import { type Form, type Piece, hangsOn, piecesAt } from './form.ts';
-import { findInTheWay } from './inTheWay.ts';
+import { findInTheWay, staysBeyond } from './inTheWay.ts';
 import type { ShapingRefusal } from './refusal.ts';
 
 /** A part turned about a line of the flat model. */
@@ -31,12 +31,17 @@ export interface TurnAsk {
   /** Positive towards the viewer of the flat model. */
   readonly degrees: number;
   readonly step: string;
+  /** Every layer that lies there goes along, not only what hangs together with the flap points. */
+  readonly everyLayer?: boolean;
   /** Whether paper in the way is looked for; not where a row of turns is made and looked at once, at its end. */
   readonly isChecked?: boolean;
 }
 
 type Turned = Outcome<Form, ShapingRefusal>;
 const refuse = (refusal: ShapingRefusal): { ok: false; fault: ShapingRefusal } => failed(refusal);
+
+/** Layers that come along can lie with others in turn; a few rounds take them all. */
+const MOST_LAYERS_MORE = 12;
 
 /** Largest turn; beyond it paper would lie on itself. */
 export const MOST_DEGREES = 180;
@@ -64,16 +69,25 @@ export function turnPart(form: Form, ask: TurnAsk): Turned {
   const laid = layLine(form, ask);
   if (!laid.ok) return laid;
   const { line, plate, run } = laid.value;
-  const moved = flood(form, ask.flap, line, plate, run);
-  if (!moved.ok) return moved;
-  const { halves, moving } = moved.value;
-  if (isChecked) {
+  const partsOf = ({ halves, moving }: Flooded): { moving: Half[]; staying: Half[] } => {
     const own = halves.map((half, i) => ({ half, i })).filter(({ half }) => isPlate(half, plate));
-    const parts = {
+    return {
       moving: own.flatMap(({ half, i }) => (moving.has(i) ? [half] : [])),
       staying: own.flatMap(({ half, i }) => (moving.has(i) ? [] : [half])),
     };
-    const blocked = findInTheWay(form, parts, line, degrees);
+  };
+  let flap = ask.flap;
+  let moved = flood(form, flap, line, plate, run);
+  for (let more = 0; ask.everyLayer && moved.ok && more < MOST_LAYERS_MORE; more++) {
+    const left = staysBeyond(form, partsOf(moved.value), line);
+    if (left.length === 0) break;
+    flap = [...flap, ...left];
+    moved = flood(form, flap, line, plate, run);
+  }
+  if (!moved.ok) return moved;
+  const { halves, moving } = moved.value;
+  if (isChecked) {
+    const blocked = findInTheWay(form, partsOf(moved.value), line, degrees);
     if (blocked) return refuse(blocked);
   }
   const turned = build(form, halves, moving, line, plate, { degrees, step: ask.step });

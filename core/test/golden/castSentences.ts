@@ -220,5 +220,6 @@ export const castSentences: Readonly<Record<string, readonly string[]>> = {
     'Mountain-fold through 0.030 of the way from H to B, 77° counter-clockwise from the way to corner B (pole). To taste.',
     'Mountain-fold straight across the line from H to D at 0.030 of the way from H to D. To taste.',
     'Mountain-fold straight across the line from B to halfway from B to O at 1/12 of the way from B to O. To taste.',
+    'Mountain-fold through HL and HR; all layers.',
   ],
 };

@@ -7,9 +7,11 @@ import { poseAsk, readPosed, toReadings } from '../../src/readings/index.ts';
 import { replaySequence } from '../../src/sequence/index.ts';
 import { defaultSettings } from '../../src/settings/index.ts';
 import {
+  type AmountChange,
   type ShapingStep,
   checkForm,
   findHelps,
+  listFoldAngles,
   replayShaping,
   shapingOf,
   shapingStepSchema,
@@ -18,6 +20,8 @@ import {
   standingOf,
   bodyOf,
   uprightOf,
+  withFoldAngle,
+  withShapingAmount,
 } from '../../src/shaping/index.ts';
 
 const foldedOf = ({ sheet, points, steps }: Plan) => replaySequence({ sheet: sheet.shape, points, steps });
@@ -122,9 +126,11 @@ describe('which amount helps', () => {
     expect(pose.stands).not.toBe(true);
     const input = { replay: own, steps: shaping, sideMm };
     const ask = poseAsk(plan, own, sideMm);
-    const helps = findHelps(input, shaped, ask);
-    expect(helps.map((h) => h.step)).toContain('stand');
-    for (const { step, degrees, marginMm } of helps) {
+    const { helps, scans } = findHelps({ kind: 'amounts' }, input, shaped, ask);
+    expect(helps.map((h) => h.changes[0]!.step)).toContain('stand');
+    expect(scans[0]!.curve).toHaveLength(13);
+    for (const { changes, marginMm } of helps) {
+      const [{ step, degrees }] = changes as [AmountChange];
       const steps = shaping.map((s) => (s.id === step ? withDegrees(s, degrees) : s));
       const { pose: made } = standingOf(
         bodyOf(replayShaping({ ...input, steps }).form, ask.material),
@@ -134,9 +140,56 @@ describe('which amount helps', () => {
       expect(made!.marginMm).toBeGreaterThanOrEqual(2);
     }
   });
+
+  test('the angle of a flat fold, and two amounts together, stand as they are said when the plan is folded so', () => {
+    const { sideMm } = readPosed(heron, replay);
+    const ask = poseAsk(heron, replay, sideMm);
+    const feet = listFoldAngles({ replay }).filter((id) => id.includes('foot'));
+    expect(feet).toHaveLength(2);
+    const bad = { ...heron, steps: heron.steps.map((s) => (s.id === feet[0] ? withFoldAngle(s, 56) : s)) };
+    const own = foldedOf(bad);
+    const { shaped, pose } = readPosed(bad, own);
+    expect(pose.stands).not.toBe(true);
+    const input = { replay: own, steps: bad.shaping, sideMm };
+    const found = [
+      ...feet.flatMap((step) => findHelps({ kind: 'fold', step }, input, shaped, ask).helps),
+      ...findHelps({ kind: 'pairs' }, input, shaped, ask).helps,
+    ];
+    expect(found.length).toBeGreaterThan(0);
+    for (const { changes, marginMm } of found) {
+      const to = new Map(changes.map((c) => [c.step, c.degrees]));
+      const mended = {
+        ...bad,
+        steps: bad.steps.map((s) => (to.has(s.id) ? withFoldAngle(s, to.get(s.id)!) : s)),
+        shaping: bad.shaping.map((s) => (to.has(s.id) ? withShapingAmount(s, to.get(s.id)!) : s)),
+      };
+      const again = readPosed(mended, foldedOf(mended)).pose;
+      expect(again.marginMm).toBeCloseTo(marginMm, 6);
+      expect(again.marginMm).toBeGreaterThanOrEqual(2);
+    }
+  });
 });
 
 describe('springback', () => {
+  test('a bend over so wide a rod that it springs back whole promises nothing', () => {
+    const { line, flap } = heron.shaping[0]!.act as { line: object; flap: object[] };
+    const wide = shapingStepSchema.parse({
+      id: 'wide',
+      act: { kind: 'turn', ...{ line, flap }, degrees: 10 },
+    });
+    const curl = { ...wide, act: { ...wide.act, kind: 'soft', rodMm: 80 } } as ShapingStep;
+    const sharp = springOf(
+      { ...readPosed({ ...heron, shaping: [wide] }, replay).shaped.steps[0]! },
+      { caliperMm: 0.09, memory: 0.4 },
+    );
+    const soft = springOf(
+      { ...readPosed({ ...heron, shaping: [wide] }, replay).shaped.steps[0]!, act: curl.act },
+      { caliperMm: 0.09, memory: 0.4 },
+    );
+    expect(sharp.keeps).toBeGreaterThan(0.8);
+    expect(soft.keeps).toBe(0);
+  });
+
   const { shaped } = readPosed(heron, replay);
   const of = (memory: number) => springOf(shaped.steps[0]!, { caliperMm: 0.09, memory });
 

@@ -15,12 +15,14 @@ import type { Plan } from '../../src/plan/index.ts';
 import { replaySequence, write } from '../../src/sequence/index.ts';
 import {
   type Form,
+  type ShapingStep,
   type TurnAsk,
   checkForm,
   curlPart,
   findCrossing,
   flatForm,
   placeForm,
+  replayShaping,
   spotOf,
   turnPart,
 } from '../../src/shaping/index.ts';
@@ -271,5 +273,32 @@ describe('a cone', () => {
       const off = (to[0] - from[0]) * (apex[1] - from[1]) - (to[1] - from[1]) * (apex[0] - from[0]);
       expect(Math.abs(off)).toBeLessThan(1e-9);
     }
+  });
+});
+
+describe('every layer there', () => {
+  const keeper = foldedForm(buildFerryPlan());
+  const { steps, points, shaping } = buildFerryPlan();
+  const replay = replaySequence({ sheet: square, points, steps });
+  const turned = (everyLayer: boolean) => {
+    const [right, left] = shaping.filter((s) => s.act.kind === 'turn') as [ShapingStep, ShapingStep];
+    const own = [right, left].map((s) => ({ ...s, act: { ...s.act, everyLayer } as ShapingStep['act'] }));
+    return replayShaping({ replay, steps: own, sideMm: 316 });
+  };
+
+  test('goes along, where the part alone has other paper in its way', () => {
+    expect(turned(false).steps.map((s) => s.refusal?.kind)).toContain('through');
+    const { steps: made, form } = turned(true);
+    expect(made.map((s) => s.refusal?.text)).toEqual([undefined, undefined]);
+    const check = checkForm(form);
+    expect(Math.max(check.gap, check.edges, check.area)).toBeLessThan(1e-9);
+    expect(check.crossings).toBe(0);
+    // Beyond the line, at the hem, no paper has stayed in the plane of the flat model.
+    const hem = form.pieces.flatMap(({ model, plate }) =>
+      model.every(([x]) => x > 0.28) ? [plate.length] : [],
+    );
+    expect(hem.length).toBeGreaterThan(10);
+    expect(Math.min(...hem)).toBeGreaterThan(0);
+    expect(keeper.pieces.length).toBeLessThan(form.pieces.length);
   });
 });

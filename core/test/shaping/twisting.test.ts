@@ -4,7 +4,7 @@ import { buildFlatSheet } from '../../src/folded/index.ts';
 import { type Spot, minus } from '../../src/geometry/index.ts';
 import type { Plan } from '../../src/plan/index.ts';
 import { readPosed } from '../../src/readings/index.ts';
-import { replaySequence, write } from '../../src/sequence/index.ts';
+import { replaySequence } from '../../src/sequence/index.ts';
 import {
   MOST_TIED,
   type TwistAsk,

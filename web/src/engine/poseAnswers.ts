@@ -9,6 +9,7 @@ import {
   type ShapingStep,
   findHelps,
   framesOf,
+  listFoldAngles,
   sayShaping,
   shapingOf,
   toSurface,
@@ -47,7 +48,7 @@ const LAYER = 0.0005;
 /** Pictures of each step of shaping as it is played. */
 const FRAMES = 10;
 
-type Answers = Pick<Engine, 'readPosed' | 'drawPosed' | 'findHelps' | 'playShaping'>;
+type Answers = Pick<Engine, 'readPosed' | 'drawPosed' | 'findHelps' | 'listFoldAngles' | 'playShaping'>;
 
 /** What is asked about the figure in space. */
 export function poseAnswers(open: OpenPlan): Answers {
@@ -110,15 +111,16 @@ export function poseAnswers(open: OpenPlan): Answers {
       const eye = turnWith(rotationOnto([0, 1, 0], pose.up), towards);
       return drawForm(shaped.form, { up: pose.up, towards: eye }, LAYER);
     },
-    findHelps() {
+    listFoldAngles: () => (open.replay ? listFoldAngles({ replay: open.replay }) : []),
+    findHelps(search) {
       const { replay, input, readings } = open;
-      if (!replay || !input) return [];
+      if (!replay || !input) return { scans: [], helps: [] };
       const { plan } = input;
       const { shaped, sideMm } = readPosed(plan, replay, {
         ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
       });
       const ask = poseAsk(plan, replay, sideMm);
-      return findHelps({ replay, steps: plan.shaping, sideMm }, shaped, ask);
+      return findHelps(search, { replay, steps: plan.shaping, sideMm }, shaped, ask);
     },
   };
 }

@@ -13,7 +13,7 @@ import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
 import type { Step } from '@jade/core/sequence';
-import type { Help, Pose, ShapingRefusal, ShapingStep, Surface } from '@jade/core/shaping';
+import type { HelpSearch, HelpsFound, Pose, ShapingRefusal, ShapingStep, Surface } from '@jade/core/shaping';
 import type { SheetShape, SheetSymmetry } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
 
@@ -230,8 +230,9 @@ export interface Engine {
   playShaping(): readonly { readonly step: number; readonly surface: Surface }[];
   /** The figure as a flat picture, from where an eye sees it standing on its table (y up). */
   drawPosed(towards: Spot): Drawing | null;
-  /** Amounts that make the figure stand, each tried. */
-  findHelps(): readonly Help[];
+  /** Amounts that make the figure stand, each tried; and the flat folds whose angle can be tried. */
+  findHelps(search: HelpSearch): HelpsFound;
+  listFoldAngles(): readonly string[];
   /** A stretch of steps on other flaps of the base, where every step then folds. */
   swapFlaps(first: number, last: number): readonly SwapOffer[];
   /** Other ways of asking for a move that the paper allows. */

@@ -106,6 +106,7 @@ export const ferryKeeper = writeFigure(
       freely(fold('s16', 'mountain', across(between(at('H'), D, 0.03), through(at('H'), D)), [D])),
       freely(fold('s17', 'mountain', across(along(B, O, '1/12'), through(B, along(B, O, '1/2'))), [B])),
     ],
+    Hem: [fold('s18', 'mountain', through(at('HL'), at('HR')), [on(0.893, 0.46)], { layers: 'all' })],
   },
   0,
 );

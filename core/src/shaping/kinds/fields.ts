@@ -9,6 +9,8 @@ export const partFields = (mostDegrees: number) => ({
   at: pointRefSchema.nullable().default(null),
   /** Points of the part that moves; every layer that hangs together with one of them goes along. */
   flap: z.array(pointRefSchema).min(1).max(12),
+  /** Every layer that lies there goes along, or only what hangs together with the part. */
+  everyLayer: z.boolean().default(false),
   /** A point of the plate the line is laid on, where it is not the last on the way to the part. */
   plate: pointRefSchema.nullable().default(null),
   /** Towards the viewer of the flat model where positive. */
@@ -23,6 +25,7 @@ interface Part {
   readonly at: PointRef | null;
   readonly flap: readonly PointRef[];
   readonly plate: PointRef | null;
+  readonly everyLayer: boolean;
   readonly degrees: number;
   readonly least: number | null;
   readonly most: number | null;
@@ -50,6 +53,7 @@ export const readPart = (part: Part, { read, step, keeps }: Shaping) => ({
   line: read.line(part.line),
   flap: read.papers(part.flap),
   ...(part.at ? { at: read.place(part.at) } : {}),
+  ...(part.everyLayer ? { everyLayer: true } : {}),
   ...(part.plate ? { plate: read.paper(part.plate) } : {}),
   degrees: part.degrees * keeps,
   step,
@@ -60,7 +64,7 @@ export const withDegrees = <P extends Part>(part: P, degrees: number): P => ({ .
 
 /** "by 15° towards you", with the range where there is one. */
 export const sayAmount = (part: Part): string =>
-  `${sayRange(part)} ${part.degrees >= 0 ? 'towards you' : 'away from you'}`;
+  `${part.everyLayer ? 'with every layer there ' : ''}${sayRange(part)} ${part.degrees >= 0 ? 'towards you' : 'away from you'}`;
 
 /** "by 30° to the left", as seen from where it begins. */
 export const sayTurning = (part: Part): string =>

@@ -101,6 +101,7 @@ interface PartChosen {
   readonly line: LineRef;
   readonly at: PointRef;
   readonly flap: PointRef[];
+  readonly everyLayer?: boolean;
 }
 
 export const defineShaping = <S extends z.ZodType<{ kind: string }>, T extends string>(

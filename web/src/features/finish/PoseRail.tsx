@@ -1,9 +1,8 @@
-import { useState } from 'react';
-import { shapingOf } from '@jade/core/shaping';
 import { toFigure } from '@jade/core/units';
-import { type PosedFigure, getEngine } from '../../engine/index.ts';
+import type { PosedFigure } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, Reading } from '../../ui/index.ts';
+import { Helping } from './Helping.tsx';
 import { FALLS, POSTURES } from './words.ts';
 
 type Posture = keyof typeof POSTURES;
@@ -70,8 +69,8 @@ export function PoseRail({ figure }: { figure: PosedFigure }) {
 function Springback({ figure }: { figure: PosedFigure }) {
   const rows = figure.pose.springs.flatMap((spring, i) => {
     const { id, degrees } = figure.steps[i] ?? {};
-    return spring && id !== undefined && degrees !== undefined && spring.keeps > 0
-      ? [{ id, n: i + 1, wanted: degrees, set: degrees / spring.keeps }]
+    return spring && id !== undefined && degrees !== undefined
+      ? [{ id, n: i + 1, wanted: degrees, set: spring.keeps > 0 ? degrees / spring.keeps : null }]
       : [];
   });
   if (rows.length === 0) return null;
@@ -81,67 +80,20 @@ function Springback({ figure }: { figure: PosedFigure }) {
       <ul>
         {rows.map((r) => (
           <li key={r.id}>
-            {r.n}: set to <b>{toFigure(Math.abs(r.set), 0)}°</b> to keep {toFigure(Math.abs(r.wanted), 0)}°
+            {r.set === null ? (
+              <span className="!text-persimmon">
+                {r.n}: springs back whole; shape it damp, or over a thinner rod
+              </span>
+            ) : (
+              <>
+                {r.n}: set to <b>{toFigure(Math.abs(r.set), 0)}°</b> to keep {toFigure(Math.abs(r.wanted), 0)}
+                °
+              </>
+            )}
           </li>
         ))}
       </ul>
       <p className="note">By the paper&apos;s kind; a rule of thumb.</p>
-    </section>
-  );
-}
-
-type Found = readonly { step: string; degrees: number; marginMm: number }[];
-
-/** Amounts that would make it stand, tried when asked. */
-function Helping({ figure }: { figure: PosedFigure }) {
-  const edit = useEdit();
-  const [found, setFound] = useState<{ of: PosedFigure; helps: Found | 'asked' }>();
-  const own = found?.of === figure ? found.helps : undefined;
-  const ask = (): void => {
-    setFound({ of: figure, helps: 'asked' });
-    void getEngine()
-      .findHelps()
-      .then((helps) => setFound({ of: figure, helps }));
-  };
-  const take = (step: string, degrees: number): void =>
-    edit((p) => {
-      const at = p.shaping.findIndex((s) => s.id === step);
-      const { act } = p.shaping[at]!;
-      p.shaping[at]!.act = shapingOf(act as never).withAmount(act as never, degrees) as never;
-    });
-  return (
-    <section className="py-2 text-[14px]" aria-label="What would make it stand">
-      {own === undefined && (
-        <button type="button" className="act" onClick={ask}>
-          What would make it so?
-        </button>
-      )}
-      {own === 'asked' && (
-        <p className="note" role="status">
-          Trying every amount of shaping …
-        </p>
-      )}
-      {Array.isArray(own) && own.length === 0 && (
-        <p className="note" role="status">
-          No single amount of the shaping steps does. Turn another part (spread the feet, lean on the tail),
-          or put a weight or a base plate under it.
-        </p>
-      )}
-      {Array.isArray(own) && own.length > 0 && (
-        <ul>
-          {own.map((h) => {
-            const n = figure.steps.findIndex((s) => s.id === h.step) + 1;
-            return (
-              <li key={h.step}>
-                Step {n} at {toFigure(h.degrees, 1)}°: {toFigure(h.marginMm, 1)} mm inside.{' '}
-                <button type="button" className="act" onClick={() => take(h.step, h.degrees)}>
-                  Take it
-                </button>
-              </li>
-            );
-          })}
-        </ul>
-      )}
     </section>
   );
 }

@@ -27,6 +27,8 @@ export interface Making {
   readonly half: string;
   /** A body that is rounded out is open at its ends. */
   readonly isOpenEnded: boolean;
+  /** Every layer that lies there goes along. */
+  readonly everyLayer: boolean;
 }
 
 const toolOf = (name: string): ShapingTool => TOOLS.find(([id]) => id === name)![1];
@@ -39,6 +41,7 @@ const begin = (tool: string, half: string): Making => ({
   by: 'across',
   half,
   isOpenEnded: false,
+  everyLayer: false,
 });
 
 /** The step as chosen so far; undefined while a point is to be chosen. */
@@ -50,6 +53,7 @@ export function toAct({
   by,
   half,
   isOpenEnded,
+  everyLayer,
 }: Making): WrittenAct | undefined {
   const refs = picks.map((p) => p.ref);
   const [tip, from, to] = refs;
@@ -64,7 +68,8 @@ export function toAct({
   const at: PointRef | undefined = isAcross
     ? from
     : from && to && { kind: 'between', from, to, share: '1/2' };
-  const part = tip && line && at ? { line, at, flap: [tip] } : undefined;
+  const part =
+    tip && line && at ? { line, at, flap: [tip], ...(everyLayer ? { everyLayer } : {}) } : undefined;
   return toolOf(tool).write({
     picks: refs,
     part,
@@ -244,6 +249,16 @@ export function ShapingMaker({
                 step={0.5}
                 onNumber={(rodMm) => onMaking({ ...making, rodMm })}
               />
+            )}
+            {toolOf(making.tool).line !== 'none' && (
+              <label className="flex items-center gap-2 pb-2">
+                <input
+                  type="checkbox"
+                  checked={making.everyLayer}
+                  onChange={(e) => onMaking({ ...making, everyLayer: e.target.checked })}
+                />
+                every layer there
+              </label>
             )}
             {making.tool === 'round' && (
               <label className="flex items-center gap-2 pb-2">

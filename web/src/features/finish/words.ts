@@ -55,3 +55,16 @@ export function sayDrag(n: number, degrees: number, pose: Read, unit: LengthUnit
   if (pose.stands === false) return `${how}: it falls ${FALLS[pose.falls]}.`;
   return `${how}: its weight is ${toLengthText(pose.marginMm, unit).text} inside what it stands on.`;
 }
+
+/** What is tried so that a figure stands, and what was found. */
+export const STAND_WORDS = {
+  ask: 'What would make it so?',
+  amounts: 'Trying every amount of shaping',
+  pairs: 'Trying two amounts together',
+  fold: (name: string): string => `Trying the angle of ${name}`,
+  none: 'No amount that was tried does: neither a step of shaping, nor two of them, nor the angle of a fold. Turn another part (spread the feet, lean on the tail), or put a weight or a base plate under it.',
+  help: (changes: readonly string[], marginMm: number): string => {
+    const said = listOf(changes);
+    return `${said.charAt(0).toUpperCase()}${said.slice(1)}: ${toFigure(marginMm, 1)} mm inside.`;
+  },
+} as const;
