@@ -38,10 +38,11 @@ console.table(rows.map(({ what, ms }) => ({ what, ms, before: before.get(what) ?
 if (process.argv.includes('--write')) {
   const now = new Map([...before, ...rows.map(({ what, ms }): [string, string] => [what, ms.toFixed(1)])]);
   const width = Math.max(...[...now.keys()].map((what) => what.length));
+  const msWidth = Math.max(...[...now.values()].map((ms) => ms.length));
   const table = [
-    `| ${'what'.padEnd(width)} | ms     |`,
-    `| ${'-'.repeat(width)} | ------ |`,
-    ...[...now].map(([what, ms]) => `| ${what.padEnd(width)} | ${ms.padEnd(6)} |`),
+    `| ${'what'.padEnd(width)} | ${'ms'.padEnd(msWidth)} |`,
+    `| ${'-'.repeat(width)} | ${'-'.repeat(msWidth)} |`,
+    ...[...now].map(([what, ms]) => `| ${what.padEnd(width)} | ${ms.padEnd(msWidth)} |`),
   ].join('\n');
   writeFileSync(TABLE, text.replace(/\|[\s\S]*?\|\n(?=\n)/, `${table}\n`));
 }

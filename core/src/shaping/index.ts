@@ -19,6 +19,8 @@ export type { Rounding } from './rounding.ts';
 export { MOST_TIED, roundOut } from './rounding.ts';
 export type { Body, Material } from './measure.ts';
 export { bodyOf, reachAlong } from './measure.ts';
+export type { RosePetal } from './rose.ts';
+export { roseOf } from './rose.ts';
 export type { Rest, Stance } from './standing.ts';
 export { MOST_LEAN, SURE_MM, sayDirection, standingOf } from './standing.ts';
 export type { ShapingAct, ShapingKind, ShapingStep, WrittenAct } from './kinds/record.ts';

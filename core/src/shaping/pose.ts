@@ -54,6 +54,12 @@ export interface Pose {
   readonly up: Spot;
   readonly rest: Rest;
   readonly centre: Spot;
+  /** Every other pose it can rest in, the most upright first: what touches then, and how sure it is. */
+  readonly others: readonly {
+    readonly contacts: readonly string[];
+    readonly marginMm: number;
+    readonly leanDegrees: number;
+  }[];
   /** What each step keeps of its angle, in their order; undefined where it bends nothing. */
   readonly springs: readonly (Spring | undefined)[];
 }
@@ -93,9 +99,22 @@ export function poseOf(input: ShapingInput, shaped: Shaped, ask: PoseAsk, isQuic
     up,
     rest,
     centre: body.centre,
+    others: isQuick
+      ? []
+      : stance.poses
+          .filter((r) => r !== rest && r.marginMm >= SURE_MM)
+          .slice(0, MOST_OTHERS)
+          .map((r) => ({
+            contacts: nameContacts(shaped, r, names, material.sideMm),
+            marginMm: r.marginMm,
+            leanDegrees: r.leanDegrees,
+          })),
     springs,
   };
 }
+
+/** A crumpled figure rests in dozens of ways; those nearest to upright are told. */
+const MOST_OTHERS = 6;
 
 /** Where it falls at once its margin counts below nothing. */
 const firstMargin = ({ poses, settled }: Stance): number => -Math.abs(poses[0]?.marginMm ?? settled.marginMm);

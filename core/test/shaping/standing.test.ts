@@ -7,6 +7,7 @@ import {
   checkForm,
   flatForm,
   spotOf,
+  roseOf,
   standingOf,
   turnPart,
 } from '../../src/shaping/index.ts';
@@ -41,6 +42,19 @@ describe('a sheet bent along its middle', () => {
     expect(pose!.marginMm).toBeCloseTo((SIDE * Math.SQRT2) / 4, 3);
     expect(pose!.tipDegrees).toBeCloseTo(63.435, 2);
     expect(pose!.weightHeightMm).toBeCloseTo((SIDE * Math.SQRT2) / 8, 3);
+    // The rose of a rectangle: the nearer of two sides each way, and the least of it is the margin.
+    const rose = roseOf(pose!);
+    const [one, other] = [rose[0]!.marginMm, rose[9]!.marginMm];
+    expect([one, other].sort((a, b) => a - b)).toEqual([
+      expect.closeTo((SIDE * Math.SQRT2) / 4, 3),
+      expect.closeTo(SIDE / 2, 3),
+    ]);
+    for (const { towards, marginMm, tipDegrees } of rose) {
+      const [c, d] = [Math.cos, Math.sin].map((f) => Math.abs(f((towards * Math.PI) / 180)));
+      expect(marginMm).toBeCloseTo(Math.min(one / Math.max(c!, 1e-12), other / Math.max(d!, 1e-12)), 3);
+      expect(Math.tan((tipDegrees * Math.PI) / 180)).toBeCloseTo(marginMm / pose!.weightHeightMm, 9);
+    }
+    expect(roseOf({ ...pose!, marginMm: -1 })).toEqual([]);
   });
 
   test('set on its ridge it falls, and comes to lie on a panel or on its two rims', () => {

@@ -10,6 +10,7 @@ import {
   findHelps,
   framesOf,
   listFoldAngles,
+  roseOf,
   sayShaping,
   shapingOf,
   toSurface,
@@ -73,6 +74,7 @@ export function poseAnswers(open: OpenPlan): Answers {
       return {
         sideMm,
         pose: read,
+        rose: pose.stance.pose ? roseOf(pose.stance.pose) : [],
         flat: flatSizes(replay, sideMm),
         surface: toSurface(shaped.form, material, pose),
         steps: shaped.steps.map((s) => ({

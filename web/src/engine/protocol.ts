@@ -13,7 +13,15 @@ import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
 import type { Step } from '@jade/core/sequence';
-import type { HelpSearch, HelpsFound, Pose, ShapingRefusal, ShapingStep, Surface } from '@jade/core/shaping';
+import type {
+  HelpSearch,
+  HelpsFound,
+  Pose,
+  RosePetal,
+  ShapingRefusal,
+  ShapingStep,
+  Surface,
+} from '@jade/core/shaping';
 import type { SheetShape, SheetSymmetry } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
 
@@ -72,6 +80,8 @@ export interface SwapOffer {
 export interface PosedFigure {
   readonly sideMm: number;
   readonly pose: Omit<Pose, 'stance' | 'rest'>;
+  /** How far it can be pushed each way before it tips; empty where it does not stand. */
+  readonly rose: readonly RosePetal[];
   /** Sizes before it was shaped, in mm. */
   readonly flat: { readonly heightMm: number; readonly lengthMm: number };
   readonly surface: Surface;

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Surface } from '@jade/core/shaping';
+import { type Surface, shapingOf } from '@jade/core/shaping';
 import { getEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 
@@ -62,7 +62,7 @@ export function useFrames(surface: Surface): Played {
 export function PosePlayer({ played }: { readonly played: Played }) {
   const { shaping } = usePlan();
   const { state, frames, at, frame } = played;
-  if (shaping.length === 0) return null;
+  if (!shaping.some((s) => shapingOf(s.act).isComputed)) return null;
   if (state === 'off')
     return (
       <button type="button" className="act" onClick={() => played.begin()}>

@@ -3,7 +3,8 @@ import type { PosedFigure } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, Reading } from '../../ui/index.ts';
 import { Helping } from './Helping.tsx';
-import { FALLS, POSTURES } from './words.ts';
+import { TipRose } from './TipRose.tsx';
+import { FALLS, POSTURES, sayOther } from './words.ts';
 
 type Posture = keyof typeof POSTURES;
 
@@ -59,9 +60,27 @@ export function PoseRail({ figure }: { figure: PosedFigure }) {
         unit="°"
         note={`first ${FALLS[pose.falls]}`}
       />
+      <TipRose rose={figure.rose} />
       <Springback figure={figure} />
+      <OtherPoses figure={figure} />
       {!isSure && <Helping figure={figure} />}
     </aside>
+  );
+}
+
+/** How else it comes to rest, where it is knocked over or set down so. */
+function OtherPoses({ figure }: { figure: PosedFigure }) {
+  const { others } = figure.pose;
+  if (others.length === 0) return null;
+  return (
+    <details className="border-b border-rule py-2 text-[14px]">
+      <summary className="cursor-pointer text-ink-2">Rests in other ways too ({others.length})</summary>
+      <ul className="mt-1">
+        {others.map((o) => (
+          <li key={o.contacts.join()}>{sayOther(o)}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

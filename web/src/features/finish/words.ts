@@ -68,3 +68,7 @@ export const STAND_WORDS = {
     return `${said.charAt(0).toUpperCase()}${said.slice(1)}: ${toFigure(marginMm, 1)} mm inside.`;
   },
 } as const;
+
+/** Another pose it rests in: on what, how far over, how sure. */
+export const sayOther = ({ contacts, leanDegrees, marginMm }: Pose['others'][number]): string =>
+  `On ${listOf(contacts.map(theContact))}, ${toFigure(leanDegrees, 0)}° over: ${toFigure(marginMm, 1)} mm inside.`;
