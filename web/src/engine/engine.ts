@@ -4,7 +4,7 @@ import { replaySequence } from '@jade/core/sequence';
 import { atlasAnswers } from './atlasAnswers.ts';
 import { OpenPlan, readPlan, toSequence } from './openPlan.ts';
 import { planAnswers } from './planAnswers.ts';
-import { poseAnswers, standingPicture } from './poseAnswers.ts';
+import { poseAnswers, shapedPicture } from './poseAnswers.ts';
 import type { Engine, Silhouette } from './protocol.ts';
 import { trialAnswers } from './trialAnswers.ts';
 
@@ -20,7 +20,7 @@ export function buildEngine(): Engine {
       const own = replaySequence(toSequence(given));
       const state = own.steps.at(-1)?.after ?? own.start;
       const readings = readPlan(given, own);
-      const figure = standingPicture(given.plan, own, readings);
+      const figure = shapedPicture(given.plan, own, readings);
       return {
         drawing: figure?.drawing ?? drawModel(state),
         measures: measureState(state).measures,

@@ -19,12 +19,16 @@ import { ratioOf } from '@jade/core/sizing';
 import type { Engine, PosedFigure } from './protocol.ts';
 import type { OpenPlan } from './openPlan.ts';
 
-/** A figure that shall stand, seen from the audience a little from the side; undefined for flat and lying ones. */
-export function standingPicture(plan: Plan, replay: Replay, { sideMm }: Pick<Readings, 'sideMm'>) {
+/** A shaped figure: one that stands seen from the audience a little from the side, one that lies from above. */
+export function shapedPicture(plan: Plan, replay: Replay, { sideMm }: Pick<Readings, 'sideMm'>) {
   const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
-  if (!isShaped || plan.finish.posture !== 'stands' || sideMm === undefined) return undefined;
+  if (!isShaped || sideMm === undefined) return undefined;
   const { shaped, pose } = readPosed(plan, replay, { sideMm });
-  const drawing = drawForm(shaped.form, { up: pose.up, towards: AUDIENCE }, LAYER);
+  const eye =
+    plan.finish.posture === 'stands'
+      ? { up: pose.up, towards: AUDIENCE }
+      : { up: [0, 1, 0] as const, towards: pose.up };
+  const drawing = drawForm(shaped.form, eye, LAYER);
   const { minX, minY, maxX, maxY } = drawing.bounds;
   return { drawing, size: { height: maxY - minY, width: maxX - minX } };
 }
