@@ -130,3 +130,26 @@ test('the shaping is played from flat to finished, and looked at as the audience
   await page.getByLabel('m away').fill('3');
   await expect(page.getByRole('button', { name: 'Audience' })).toHaveAttribute('aria-pressed', 'true');
 });
+
+test('shaping damp is planned by room and paper: water, working time, drying, what it is held with', async ({
+  page,
+}) => {
+  await page.goto('/plan/demo-moth/finish');
+  await expect(sentence(page)).toContainText('It lies on');
+  await page.getByLabel('wet folding').check();
+  const damp = page.getByRole('region', { name: 'Shaping damp' });
+  const row = damp.getByRole('row').nth(1);
+  await expect(row).toContainText(/1, held.*cm².*ml.*min/);
+  const dries = async (): Promise<string> => (await row.getByRole('cell').last().textContent())!;
+  const before = await dries();
+  await damp.getByLabel('Humidity, %').fill('90');
+  await expect.poll(dries).not.toBe(before);
+  await expect(damp).toContainText('clips with a scrap of card');
+  await saved(page);
+  await page.reload();
+  await expect(damp.getByLabel('Humidity, %')).toHaveValue('90');
+  await damp.getByLabel('Humidity, %').fill('50');
+  await page.getByLabel('wet folding').uncheck();
+  await expect(damp).toBeHidden();
+  await saved(page);
+});

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { sayStance } from '../src/features/finish/words.ts';
+import { sayDrag, sayHours, sayOther, sayStance } from '../src/features/finish/words.ts';
 
 const pose = {
   stands: true as boolean | 'unsure',
@@ -31,4 +31,32 @@ describe('what is said of a figure in space', () => {
       'It does not stand: it falls forwards, and comes to lie on the left leg, F1 and an edge.',
     );
   });
+});
+
+test('drying is said in minutes, then in hours and quarters', () => {
+  expect([0.001, 0.5, 1.4, 1.6, 2.12, 2.97, 14].map(sayHours)).toEqual([
+    '1 min',
+    '30 min',
+    '84 min',
+    '1 h 30',
+    '2 h',
+    '3 h',
+    '14 h',
+  ]);
+});
+
+test('other poses are told by what touches, how far over and how sure', () => {
+  expect(sayOther({ contacts: ['Left leg', 'tail'], leanDegrees: 86.7, marginMm: 12.34 })).toBe(
+    'On the left leg and tail, 87° over: 12.3 mm inside.',
+  );
+});
+
+test('while a part is dragged a margin is told, and no promise', () => {
+  const pose = { stands: 'unsure', marginMm: 3.2, falls: 'forwards', contacts: [] } as never;
+  expect(sayDrag(2, 12.5, pose, 'mm')).toBe(
+    'Step 2 at 12.5°: its weight is 3.2 mm inside what it stands on.',
+  );
+  expect(sayDrag(1, -8, { stands: false, falls: 'to the left' } as never, 'mm')).toBe(
+    'Step 1 at -8.0°: it falls to the left.',
+  );
 });

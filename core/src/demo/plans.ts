@@ -81,6 +81,7 @@ export function buildOwlPlan(): Plan {
       ],
       posture: 'stands',
       wetFolded: false,
+      damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: ['knife'],
     },
   };

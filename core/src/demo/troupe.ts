@@ -112,6 +112,7 @@ function buildFinished(decided: Decided): Plan {
       openedDegrees: null,
       posture: decided.posture ?? 'stands',
       wetFolded: decided.wetFolded ?? false,
+      damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: decided.tools,
     },
   };

@@ -54,6 +54,14 @@ export function buildPlan(name: string): Plan {
     sizeStep: null,
     shaping: [],
     pieces: [],
-    finish: { feet: null, spine: null, openedDegrees: null, posture: 'stands', wetFolded: false, tools: [] },
+    finish: {
+      feet: null,
+      spine: null,
+      openedDegrees: null,
+      posture: 'stands',
+      wetFolded: false,
+      damping: { sizing: 'light', humidity: 50, celsius: 20 },
+      tools: [],
+    },
   };
 }

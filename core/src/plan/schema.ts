@@ -91,6 +91,14 @@ const finishSchema = z.strictObject({
   /** How the finished figure is meant to be: on its feet, or on one of its sides. */
   posture: z.enum(['stands', 'lies front up', 'lies back up']).default('stands'),
   wetFolded: z.boolean(),
+  /** The room and the paper that damp shaping is planned for. */
+  damping: z
+    .strictObject({
+      sizing: z.enum(['none', 'light', 'strong']),
+      humidity: z.number().min(5).max(95),
+      celsius: z.number().min(5).max(40),
+    })
+    .default({ sizing: 'light', humidity: 50, celsius: 20 }),
   tools: z.array(z.enum(['knife', 'glue', 'heat'])).max(3),
 });
 

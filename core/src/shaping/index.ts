@@ -30,6 +30,8 @@ export type { ShapedStep, Shaped, ShapingInput } from './replay.ts';
 export { partOf, replayShaping, sayShaping } from './replay.ts';
 export type { NamedPlace, Pose, PoseAsk, Posture } from './pose.ts';
 export { poseOf, uprightOf } from './pose.ts';
+export type { DampStep, Damping, Sizing } from './care.ts';
+export { drynessOf, planDamp } from './care.ts';
 export type { Spring } from './spring.ts';
 export { layersBent, springOf } from './spring.ts';
 export type { AmountChange, AmountScan, Help, HelpSearch, HelpsFound } from './helps.ts';

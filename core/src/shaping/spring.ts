@@ -37,10 +37,16 @@ export function springOf(
 }
 
 /** Layers that are bent at the first line of a step: all edges on it together, over how far they reach. */
-export function layersBent({ before, after }: ShapedStep): number {
+export function layersBent(step: ShapedStep): number {
+  const { length, run } = bentAt(step);
+  return run > 1e-9 ? Math.max(1, Math.round(length / run)) : 0;
+}
+
+/** The first line of a step: how far it reaches over the part, and how long all edges on it are together, in sheet sides. */
+export function bentAt({ before, after }: ShapedStep): { readonly length: number; readonly run: number } {
   const number = before.hinges.length;
   const hinge = after.hinges[number];
-  if (!hinge) return 0;
+  if (!hinge) return { length: 0, run: 0 };
   const along = toUnit(subtract(hinge.to, hinge.from));
   const normal = turnLeft(along);
   const line = { normal, offset: dot(normal, hinge.from) };
@@ -55,5 +61,5 @@ export function layersBent({ before, after }: ShapedStep): number {
       high = Math.max(high, dot(along, p), dot(along, q));
     });
   }
-  return high - low > 1e-9 ? Math.max(1, Math.round(sum / (high - low))) : 0;
+  return { length: sum, run: Math.max(0, high - low) };
 }

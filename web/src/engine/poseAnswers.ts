@@ -10,6 +10,7 @@ import {
   findHelps,
   framesOf,
   listFoldAngles,
+  planDamp,
   roseOf,
   sayShaping,
   shapingOf,
@@ -37,6 +38,12 @@ const degreesOf = (act: ShapingAct): { degrees?: number } => {
   const amount = shapingOf(act).amount(act);
   return amount ? { degrees: amount.degrees } : {};
 };
+
+function dampSteps({ finish, paper }: Plan, shaped: Shaped, sideMm: number): PosedFigure['damp'] {
+  const { grammage } = paper;
+  if (!finish.wetFolded || grammage === null) return [];
+  return shaped.steps.flatMap((s) => planDamp(s, { ...finish.damping, sideMm, grammage }) ?? []);
+}
 
 const flatSizes = (replay: Replay, sideMm: number): PosedFigure['flat'] => {
   const { measures } = measureState(replay.steps.at(-1)?.after ?? replay.start);
@@ -79,6 +86,7 @@ export function poseAnswers(open: OpenPlan): Answers {
         sideMm,
         pose: read,
         rose: pose.stance.pose ? roseOf(pose.stance.pose) : [],
+        damp: dampSteps(plan, shaped, sideMm),
         flat: flatSizes(replay, sideMm),
         surface: toSurface(shaped.form, material, pose),
         steps: shaped.steps.map((s) => ({

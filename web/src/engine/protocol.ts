@@ -14,6 +14,7 @@ import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
 import type { Step } from '@jade/core/sequence';
 import type {
+  DampStep,
   HelpSearch,
   HelpsFound,
   Pose,
@@ -82,6 +83,8 @@ export interface PosedFigure {
   readonly pose: Omit<Pose, 'stance' | 'rest'>;
   /** How far it can be pushed each way before it tips; empty where it does not stand. */
   readonly rose: readonly RosePetal[];
+  /** What its steps take where they are shaped damp; empty where that is not meant, or the paper's weight is not known. */
+  readonly damp: readonly DampStep[];
   /** Sizes before it was shaped, in mm. */
   readonly flat: { readonly heightMm: number; readonly lengthMm: number };
   readonly surface: Surface;

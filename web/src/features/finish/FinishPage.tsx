@@ -6,6 +6,7 @@ import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../e
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Waiting } from '../../ui/index.ts';
 import { CleanZones } from './CleanZones.tsx';
+import { DampPlan } from './DampPlan.tsx';
 import { FlatForm } from './FlatForm.tsx';
 import { PointChooser } from './PointChooser.tsx';
 import { PoseView } from './PoseView.tsx';
@@ -106,6 +107,7 @@ export function FinishPage() {
         <div>
           <CleanZones detail={detail} />
           <Cautions />
+          {plan.finish.wetFolded && figure && <DampPlan figure={figure} />}
         </div>
       </div>
     </main>

@@ -72,3 +72,26 @@ export const STAND_WORDS = {
 /** Another pose it rests in: on what, how far over, how sure. */
 export const sayOther = ({ contacts, leanDegrees, marginMm }: Pose['others'][number]): string =>
   `On ${listOf(contacts.map(theContact))}, ${toFigure(leanDegrees, 0)}° over: ${toFigure(marginMm, 1)} mm inside.`;
+
+export const DAMP_WORDS = {
+  notFor: (kind: string): string =>
+    `Paper of the kind ${kind} is not made to be damped: try a strip of it first.`,
+  noWeight:
+    'How much water it takes depends on the weight of the paper: give its grams per square metre in Paper.',
+  nothing:
+    'No shaping step bends anything yet: turn, curl or bend a part, and its water and drying are told here.',
+  formers: (rods: readonly string[]): string =>
+    rods.length === 0
+      ? 'To hold: clips with a scrap of card under them, or fingers until it is dry enough to stay.'
+      : `To have ready: ${listOf(rods.map((mm) => `a rod of ${mm} mm`))}, clips, and card to go under them.`,
+  rule: 'By rules of thumb for still air; a strip of the same paper tells more. Dyes may bleed: try the colour on a scrap. With paste or size, read the label.',
+} as const;
+
+/** Hours in hours and minutes, or in minutes where they are few. */
+export function sayHours(hours: number): string {
+  const minutes = Math.max(1, Math.round(hours * 60));
+  if (minutes < 90) return `${minutes} min`;
+  const whole = Math.floor(minutes / 60);
+  const rest = Math.round((minutes % 60) / 15) * 15;
+  return rest === 60 ? `${whole + 1} h` : rest === 0 ? `${whole} h` : `${whole} h ${rest}`;
+}

@@ -1,0 +1,93 @@
+import { findPaperKind } from '@jade/core/paper';
+import { toFigure } from '@jade/core/units';
+import type { PosedFigure } from '../../engine/index.ts';
+import { useEdit, usePlan } from '../../plan/index.ts';
+import { Choice, NumberField } from '../../ui/index.ts';
+import { DAMP_WORDS, sayHours } from './words.ts';
+
+/** Shaping damp: the room, what each step takes, what it dries on, and what to mind. */
+export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
+  const { finish, paper } = usePlan();
+  const edit = useEdit();
+  const { damping } = finish;
+  const kind = findPaperKind(paper.kind);
+  const formers = [...new Set(figure.damp.flatMap((d) => (d.formerMm === undefined ? [] : [d.formerMm])))];
+  const numberOf = (id: string): number => figure.steps.findIndex((s) => s.id === id) + 1;
+  return (
+    <section aria-label="Shaping damp" className="mt-3">
+      <h3 className="head mb-2 text-[17px]">Shaping damp</h3>
+      <div className="flex flex-wrap items-end gap-3">
+        <Choice
+          label="The paper is sized"
+          className="w-36"
+          value={damping.sizing}
+          options={[
+            { value: 'none', label: 'not at all' },
+            { value: 'light', label: 'lightly' },
+            { value: 'strong', label: 'strongly' },
+          ]}
+          onChoice={(v) => edit((p) => void (p.finish.damping.sizing = v as typeof damping.sizing))}
+        />
+        <NumberField
+          label="Humidity, %"
+          className="w-24"
+          value={damping.humidity}
+          low={5}
+          high={95}
+          step={1}
+          onNumber={(v) => edit((p) => void (p.finish.damping.humidity = v), 'humidity')}
+        />
+        <NumberField
+          label="Room, °C"
+          className="w-24"
+          value={damping.celsius}
+          low={5}
+          high={40}
+          step={0.5}
+          onNumber={(v) => edit((p) => void (p.finish.damping.celsius = v), 'celsius')}
+        />
+      </div>
+      {kind && !kind.wetFoldable && (
+        <p className="note mt-2 !text-persimmon">{DAMP_WORDS.notFor(kind.name)}</p>
+      )}
+      {paper.grammage === null ? (
+        <p className="note mt-2">{DAMP_WORDS.noWeight}</p>
+      ) : figure.damp.length === 0 ? (
+        <p className="note mt-2">{DAMP_WORDS.nothing}</p>
+      ) : (
+        <>
+          <table className="plain mt-2 text-[14px]">
+            <thead>
+              <tr>
+                <th scope="col">Step</th>
+                <th scope="col">Damp</th>
+                <th scope="col">Water</th>
+                <th scope="col">Work for</th>
+                <th scope="col">Dries</th>
+              </tr>
+            </thead>
+            <tbody>
+              {figure.damp.map((d) => (
+                <tr key={d.step}>
+                  <th scope="row">
+                    {numberOf(d.step)}
+                    {d.formerMm === undefined ? ', held' : `, on ${toFigure(d.formerMm, 0)} mm`}
+                  </th>
+                  <td>
+                    {toFigure(d.areaCm2, d.areaCm2 < 10 ? 1 : 0)} cm², {d.layers}{' '}
+                    {d.layers === 1 ? 'layer' : 'layers'}
+                  </td>
+                  <td>{toFigure(d.waterMl, 2)} ml</td>
+                  <td>{toFigure(d.workingMinutes, 0)} min</td>
+                  <td>{sayHours(d.dryingHours)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="note mt-1">{DAMP_WORDS.formers(formers.map((mm) => toFigure(mm, 0)))}</p>
+          <p className="note mt-1">{DAMP_WORDS.rule}</p>
+        </>
+      )}
+    </section>
+  );
+}
