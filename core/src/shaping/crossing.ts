@@ -1,5 +1,7 @@
 import { type Spot, inner, lengthOf, minus, outer, unitOf } from '../geometry/index.ts';
+import { type Outcome, done, failed } from '../outcome/index.ts';
 import { type Form, placeForm } from './form.ts';
+import type { ShapingRefusal } from './refusal.ts';
 
 /** Paper that goes into other paper by no more than this, in sheet sides, only touches it. */
 const DEPTH = 1e-7;
@@ -82,4 +84,10 @@ export function findCrossing(form: Form): readonly [number, number] | undefined 
     for (let j = i + 1; j < planes.length; j++)
       if (plates[i] !== plates[j] && doCross(planes[i]!, planes[j]!)) return [i, j];
   return undefined;
+}
+
+/** The form, or a refusal in these words where it goes through itself. */
+export function unlessCrossing(form: Form, text: string): Outcome<Form, ShapingRefusal> {
+  const met = findCrossing(form);
+  return met ? failed({ kind: 'through', text, at: form.pieces[met[1]]!.model[0]! }) : done(form);
 }

@@ -12,10 +12,10 @@ import {
   sideOf,
   turnBy,
 } from '../geometry/index.ts';
-import { type Outcome, done, failed } from '../outcome/index.ts';
+import { type Outcome, failed } from '../outcome/index.ts';
 import { type Form, piecesAt } from './form.ts';
 import type { ShapingRefusal } from './refusal.ts';
-import { findCrossing } from './crossing.ts';
+import { unlessCrossing } from './crossing.ts';
 import { type TurnAsk, turnPart } from './turning.ts';
 
 /** A part bent round in a row of small turns. */
@@ -65,14 +65,10 @@ export function curlPart(form: Form, ask: CurlAsk): Outcome<Form, ShapingRefusal
     if (!made.ok) return made;
     current = made.value;
   }
-  const met = findCrossing(current);
-  return met
-    ? failed({
-        kind: 'through',
-        text: 'Curled so far it meets other paper, or itself; curl it less, or over a larger radius.',
-        at: current.pieces[met[1]]!.model[0]!,
-      })
-    : done(current);
+  return unlessCrossing(
+    current,
+    'Curled so far it meets other paper, or itself; curl it less, or over a larger radius.',
+  );
 }
 
 const tooShort = (degrees: number, share: number): ShapingRefusal => ({

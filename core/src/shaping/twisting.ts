@@ -13,7 +13,7 @@ import {
 } from '../geometry/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
 import { facing, tipOf } from './curling.ts';
-import { findCrossing } from './crossing.ts';
+import { unlessCrossing } from './crossing.ts';
 import type { Form } from './form.ts';
 import type { ShapingRefusal } from './refusal.ts';
 import { type TurnAsk, stretchAt, turnPart } from './turning.ts';
@@ -95,14 +95,10 @@ export function twistPart(form: Form, ask: TwistAsk): Outcome<Form, ShapingRefus
     if (!made.ok) return made;
     current = made.value;
   }
-  const met = findCrossing(current);
-  return met
-    ? failed({
-        kind: 'through',
-        text: 'Twisted so far it meets other paper; twist it less, or move that paper first.',
-        at: current.pieces[met[1]]!.model[0]!,
-      })
-    : { ok: true, value: current };
+  return unlessCrossing(
+    current,
+    'Twisted so far it meets other paper; twist it less, or move that paper first.',
+  );
 }
 
 const thousandths = (share: number): string => `${Math.round(share * 1000)} thousandths`;
