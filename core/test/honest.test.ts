@@ -105,7 +105,7 @@ test('no tolerance at all is met by the side the program itself offers', () => {
 test('a flat form that tips is not said to lean', () => {
   const owl = buildOwlPlan();
   const feet: Plan['finish']['feet'] = [on(0.99, 0.01), on(0.98, 0.01)];
-  const { stages, standing } = readingsOf({ ...owl, finish: { ...owl.finish, feet } }).readings;
+  const { stages, standing } = readingsOf({ ...owl, shaping: [], finish: { ...owl.finish, feet } }).readings;
   expect(standing!.stands).toBe(false);
   expect(stages.finish.figure).toMatch(/mm outside$/);
   expect(stages.finish.line).not.toContain('-');

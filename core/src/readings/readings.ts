@@ -43,10 +43,18 @@ export function toReadings(input: ReadingsInput): Readings {
     sizes && flatSide !== undefined
       ? sizes[dimension] / flatSide
       : unsized && ratioOf(unsized.measures, dimension);
-  const ratio = ratioAlong(target.dimension);
+  const ownRatio = ratioAlong(target.dimension);
   const otherRatio = ratioAlong(otherDimension(target.dimension));
+  const wantedRatio =
+    shaped && flatSide !== undefined && target.mm !== null
+      ? shapedRatioFor(input, flatSide, ownRatio!, target.mm / learned.factor)
+      : ownRatio;
   const wanted =
-    target.mm !== null && ratio !== undefined ? toSheetSide(target.mm, ratio, learned) : undefined;
+    target.mm !== null && wantedRatio !== undefined
+      ? toSheetSide(target.mm, wantedRatio, learned)
+      : undefined;
+  // Without a side of its own the plan is read at the side that is wanted.
+  const ratio = plan.sheet.sideMm === null && wanted ? wantedRatio : ownRatio;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
   const last = sized && readStep(sized, sideMm, plan.paper.caliperMm, pace, limits);
   const narrow = sideMm === undefined ? undefined : narrowestOnTheWay(replay);
@@ -69,6 +77,21 @@ export function toReadings(input: ReadingsInput): Readings {
   };
   const verdicts = toVerdicts(input, core);
   return { ...core, verdicts, stages: toStages(input, core, verdicts) };
+}
+
+/**
+ * The ratio of the shaped figure on the sheet from which it becomes as large as wanted, in mm. Layers and rods do not grow with
+ * the sheet, so the ratio changes a little with it; between two sheets the size runs straight.
+ */
+function shapedRatioFor(input: ReadingsInput, sideMm: number, ratio: number, wantedMm: number): number {
+  const { plan, replay } = input;
+  const guess = wantedMm / ratio;
+  if (Math.abs(guess - sideMm) < 1e-6) return ratio;
+  const { pose } = readPosed(plan, replay, { sideMm: guess, isQuick: true });
+  const sizeThere = wishSizes(pose, plan.finish.posture)[plan.brief.target.dimension];
+  const grows = (sizeThere - ratio * sideMm) / (guess - sideMm);
+  const side = grows > 0 ? sideMm + (wantedMm - ratio * sideMm) / grows : guess;
+  return side > 0 ? wantedMm / side : ratio;
 }
 
 type PosedReading = NonNullable<Readings['posed']>;
