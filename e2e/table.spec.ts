@@ -138,9 +138,9 @@ test('the sheet is chosen on the window by key, and every figure follows', async
   await slider.focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByLabel('Side', { exact: true }).first()).toBeVisible();
-  await expect(pleat(page, 'Paper')).toContainText('94.5 mm');
+  await expect(pleat(page, 'Paper')).toContainText('104.5 mm');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(pleat(page, 'Paper')).toContainText('94 mm');
+  await expect(pleat(page, 'Paper')).toContainText('104 mm');
   await saved(page);
 });
 
