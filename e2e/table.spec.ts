@@ -167,7 +167,7 @@ test('the drawer is sorted, a paper is put in, taken out and put back; units cha
   await page.getByLabel('Lengths in').selectOption('in');
   await sent(page);
   await page.goto('/plan/demo-owl/paper');
-  await expect(page.getByTestId('wanted-side')).toHaveText('3 11/16 in');
+  await expect(page.getByTestId('wanted-side')).toHaveText('4 1/8 in');
   await page.goto('/settings');
   await page.getByLabel('Fingers from').fill('99');
   await expect(page.getByText('Not changed: widths must fall')).toBeVisible();
