@@ -7,8 +7,8 @@ import { type DocumentKind, type DocumentOf, type Lift, kindOf } from './kinds.t
 export const DOCUMENT_VERSION = PLAN_VERSION;
 
 /**
- * The lift at place n - 1 turns documents of version n into version n + 1; there is one for each older version. Version 3 brings kinds of shaping and further pieces; what is older holds
- * neither and stays as it is.
+ * The lift at place n - 1 turns documents of version n into version n + 1; there is one for each older version. Version 3
+ * brings kinds of shaping and further pieces; what is older holds neither and stays as it is.
  */
 export const ladder: readonly Lift[] = [{ plan: notesToShaping }, {}];
 

@@ -84,11 +84,11 @@ export function toReadings(input: ReadingsInput): Readings {
  * the sheet, so the ratio changes a little with it; between two sheets the size runs straight.
  */
 function shapedRatioFor(input: ReadingsInput, sideMm: number, ratio: number, wantedMm: number): number {
-  const { plan, replay } = input;
+  const { plan } = input;
   const guess = wantedMm / ratio;
   if (Math.abs(guess - sideMm) < 1e-6) return ratio;
-  const { pose } = readPosed(plan, replay, { sideMm: guess, isQuick: true });
-  const sizeThere = wishSizes(pose, plan.finish.posture)[plan.brief.target.dimension];
+  const there = toPosed(input, guess, true)!;
+  const sizeThere = wishSizes(there, plan.finish.posture)[plan.brief.target.dimension];
   const grows = (sizeThere - ratio * sideMm) / (guess - sideMm);
   const side = grows > 0 ? sideMm + (wantedMm - ratio * sideMm) / grows : guess;
   return side > 0 ? wantedMm / side : ratio;
@@ -102,17 +102,22 @@ const posedOf = new WeakMap<FlatState, Map<string, PosedReading>>();
 const MOST_POSED = 4;
 
 /** The shaped figure; nothing where no step of shaping is computed. */
-function toPosed({ plan, replay }: ReadingsInput, sideMm: number | undefined): Readings['posed'] {
+function toPosed(
+  { plan, replay }: ReadingsInput,
+  sideMm: number | undefined,
+  isQuick = false,
+): Readings['posed'] {
   const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
   const state = replay.steps.at(-1)?.after;
   if (!isShaped || !state || sideMm === undefined) return undefined;
-  const key = JSON.stringify([plan.shaping, plan.points, plan.paper, plan.finish.posture, sideMm]);
+  const key = JSON.stringify([plan.shaping, plan.points, plan.paper, plan.finish.posture, sideMm, isQuick]);
   const known = posedOf.get(state) ?? new Map<string, PosedReading>();
   posedOf.set(state, known);
   const had = known.get(key);
   if (had) return had;
   const { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm } = readPosed(plan, replay, {
     sideMm,
+    isQuick,
   }).pose;
   const posed = { stands, marginMm, tipDegrees, falls, heightMm, lengthMm, depthMm };
   if (known.size >= MOST_POSED) known.clear();

@@ -14,6 +14,7 @@ import {
 } from '../geometry/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { findCrossing } from './crossing.ts';
+import { type Half, ON_LINE, cut, edgeKey, insideSheet } from './cutting.ts';
 import { type Form, type Piece, hangsOn, piecesAt } from './form.ts';
 import { findInTheWay, staysBeyond } from './inTheWay.ts';
 import type { ShapingRefusal } from './refusal.ts';
@@ -45,13 +46,6 @@ const MOST_LAYERS_MORE = 12;
 
 /** Largest turn; beyond it paper would lie on itself. */
 export const MOST_DEGREES = 180;
-
-interface Half extends Piece {
-  /** The piece it was before this turn. */
-  readonly own: number;
-  /** On which side of the line a cut piece lies: 1 beyond (the flap's), -1 before, 0 whole. */
-  readonly side: 1 | -1 | 0;
-}
 
 /**
  * Turns a part about a line: flood from the flap points over all edges but those on the run of the line, cutting only what is
@@ -276,52 +270,7 @@ function flood(
   return done({ halves: mergeStill(form, halves, moving), moving: movingAfter(form, halves, moving) });
 }
 
-/** A point this near to the line of a cut lies on it. */
-const ON_LINE = 1e-8;
-
-const edgeKey = (p: Point, q: Point): string => {
-  const [a, b] = [keyOf(p), keyOf(q)];
-  return a < b ? `${a}|${b}` : `${b}|${a}`;
-};
-const keyOf = ([x, y]: Point): string => `${Math.round(x * 1e8)},${Math.round(y * 1e8)}`;
-
 const centreSide = ({ model }: Piece, line: Line): number => sideOf(line, centroidOf(model));
-
-function insideSheet({ sheet }: Piece, p: Point): boolean {
-  return sheet.every((a, i) => {
-    const b = sheet[(i + 1) % sheet.length]!;
-    return (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > -1e-8;
-  });
-}
-
-/** Cuts a piece where the run of the line crosses it. */
-function cut(piece: Piece, own: number, line: Line, [low, high]: readonly [number, number]): Half[] {
-  const whole = { ...piece, own, side: 0 as const };
-  const sides = piece.model.map((p) => sideOf(line, p));
-  if (Math.max(...sides) < ON_LINE || Math.min(...sides) > -ON_LINE) return [whole];
-  const chord = chordOf(piece.model, line);
-  if (!chord) return [whole];
-  const middle = dot(directionOf(line), between(chord.from, chord.to, 0.5));
-  if (middle < low - ON_LINE || middle > high + ON_LINE) return [whole];
-  const parts = [1, -1].map((sign): Half => {
-    const [sheet, model]: [Point[], Point[]] = [[], []];
-    piece.model.forEach((p, i) => {
-      const j = (i + 1) % piece.model.length;
-      const [s, t] = [sides[i]! * sign, sides[j]! * sign];
-      if (s >= -ON_LINE) {
-        sheet.push(piece.sheet[i]!);
-        model.push(p);
-      }
-      if ((s > ON_LINE && t < -ON_LINE) || (s < -ON_LINE && t > ON_LINE)) {
-        const share = s / (s - t);
-        sheet.push(between(piece.sheet[i]!, piece.sheet[j]!, share));
-        model.push(between(p, piece.model[j]!, share));
-      }
-    });
-    return { ...piece, sheet, model, own, side: sign as 1 | -1 };
-  });
-  return parts;
-}
 
 /** Halves of pieces of which neither moves are whole again. */
 function mergeStill(form: Form, halves: readonly Half[], moving: ReadonlySet<number>): Half[] {

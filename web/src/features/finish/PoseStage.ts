@@ -14,15 +14,14 @@ import {
   MeshLambertMaterial,
   OrthographicCamera,
   PerspectiveCamera,
-  Raycaster,
   Scene,
-  Vector2,
   Vector3,
   WebGLRenderer,
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Surface } from '@jade/core/shaping';
 import { type Grip, type Movable, angleTowards, carry, gripOf } from './grip.ts';
+import { type PosePick, pickPaper } from './picking.ts';
 
 export interface PoseColours {
   readonly front: string;
@@ -33,16 +32,6 @@ export interface PoseColours {
 }
 
 type Spot = Surface['foot'];
-
-/** A place on the paper that was pressed. */
-export interface PosePick {
-  readonly piece: number;
-  readonly spot: Spot;
-  /** On the sheet, in sides. */
-  readonly sheet: readonly [number, number];
-  /** In the flat model, in sides. */
-  readonly model: readonly [number, number];
-}
 
 /** What is done with the pointer beside turning the view. */
 export interface PoseHands {
@@ -101,6 +90,8 @@ export class PoseStage {
   private readonly materials: Readonly<
     Record<keyof PoseColours, { dispose(): void; color: { set(c: string): void } }>
   >;
+  /** Ended with the stage: the canvas outlives it where the paper's colours change. */
+  private readonly listening = new AbortController();
   private surface: Surface | undefined;
   private hands: PoseHands | undefined;
   private dragged: { grip: Grip; from: Spot; degrees: number; startDegrees: number } | undefined;
@@ -141,10 +132,11 @@ export class PoseStage {
     this.controls.enablePan = false;
     this.controls.addEventListener('change', () => this.render());
     // Before the controls, which turn the view where no part is taken hold of.
-    canvas.addEventListener('pointerdown', this.onDown, { capture: true });
-    canvas.addEventListener('pointermove', this.onMove);
-    canvas.addEventListener('pointerup', this.onUp);
-    canvas.addEventListener('pointercancel', this.onUp);
+    const { signal } = this.listening;
+    canvas.addEventListener('pointerdown', this.onDown, { capture: true, signal });
+    canvas.addEventListener('pointermove', this.onMove, { signal });
+    canvas.addEventListener('pointerup', this.onUp, { signal });
+    canvas.addEventListener('pointercancel', this.onUp, { signal });
   }
 
   /** What the pointer may take hold of. */
@@ -258,30 +250,11 @@ export class PoseStage {
   private pickAt(e: PointerEvent): PosePick | undefined {
     const [x, y] = this.pixelOf(e);
     for (const [dx, dy] of BESIDE) {
-      const pick = this.pickAtPixel(x + dx, y + dy);
+      const pick =
+        this.surface && pickPaper(this.surface, this.sides, this.camera, this.size, [x + dx, y + dy]);
       if (pick) return pick;
     }
     return undefined;
-  }
-
-  private pickAtPixel(x: number, y: number): PosePick | undefined {
-    if (!this.surface) return undefined;
-    const ray = new Raycaster();
-    ray.setFromCamera(new Vector2((x / this.size[0]) * 2 - 1, 1 - (y / this.size[1]) * 2), this.camera);
-    const [hit] = ray.intersectObjects([...this.sides]);
-    if (!hit?.face || hit.faceIndex === undefined || hit.faceIndex === null) return undefined;
-    const { sheet, flat, pieces } = this.surface;
-    const position = this.paper.getAttribute('position');
-    const corners = [0, 1, 2].map((k) => new Vector3().fromBufferAttribute(position, hit.faceIndex! * 3 + k));
-    const shares = sharesOf(hit.point, corners as [Vector3, Vector3, Vector3]);
-    const at = (of: Float32Array, k: 0 | 1): number =>
-      shares.reduce((sum, share, c) => sum + share * of[hit.faceIndex! * 6 + c * 2 + k]!, 0);
-    return {
-      piece: pieces[hit.faceIndex]!,
-      spot: [hit.point.x, hit.point.y, hit.point.z],
-      sheet: [at(sheet, 0), at(sheet, 1)],
-      model: [at(flat, 0), at(flat, 1)],
-    };
   }
 
   resize(width: number, height: number): void {
@@ -425,6 +398,7 @@ export class PoseStage {
   }
 
   dispose(): void {
+    this.listening.abort();
     this.controls.dispose();
     for (const g of [this.paper, this.lines, this.support, this.held, ...this.table.map((t) => t.geometry)])
       g.dispose();
@@ -434,11 +408,3 @@ export class PoseStage {
 }
 
 const toDegrees = (radians: number): number => (radians * 180) / Math.PI;
-
-/** Barycentric shares of a point of a triangle. */
-function sharesOf(at: Vector3, [a, b, c]: readonly [Vector3, Vector3, Vector3]): readonly number[] {
-  const area = (p: Vector3, q: Vector3, r: Vector3): number =>
-    q.clone().sub(p).cross(r.clone().sub(p)).length();
-  const whole = Math.max(area(a, b, c), Number.MIN_VALUE);
-  return [area(at, b, c) / whole, area(a, at, c) / whole, area(a, b, at) / whole];
-}

@@ -6,7 +6,7 @@ import type { PosedFigure, StepDetail } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { isTyping } from '../../stage/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
-import type { PosePick } from './PoseStage.ts';
+import type { PosePick } from './picking.ts';
 
 type Landmark = StepDetail['landmarks'][number];
 
