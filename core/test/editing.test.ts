@@ -4,6 +4,7 @@ import {
   beginVariant,
   chooseVariant,
   copyPassage,
+  copyShaping,
   dissolveRun,
   followRepeats,
   followVariants,
@@ -22,6 +23,7 @@ import { toMeasures } from '../src/folded/index.ts';
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
 import { readLengths } from '../src/readings/index.ts';
 import { type Replay, type Step, nameSteps, replaySequence, sayStep, write } from '../src/sequence/index.ts';
+import { readPosed } from '../src/readings/index.ts';
 
 const { at, along, through, onto, writeStep } = write;
 const [A, B, C, D, O] = ['A', 'B', 'C', 'D', 'O'].map(at) as [
@@ -447,5 +449,51 @@ describe('what an edit did, in words', () => {
       'the name and the paper',
     );
     expect(sayOf(structuredClone(plan))).toBe('');
+  });
+});
+
+describe('shaping from another plan', () => {
+  let n = 0;
+  const freshId = (): string => `shaped-${++n}`;
+  const heron = buildHeronPlan();
+  const repeat = heron.shaping.find((s) => s.act.kind === 'again')!;
+  const of = (repeat.act as { of: string }).of;
+
+  test('all of it, onto the same folds: the figure comes out the same', () => {
+    const bare = { ...heron, shaping: [], points: { ...heron.points } };
+    const { plan, leansOn } = copyShaping({
+      from: heron,
+      taken: heron.shaping.map((s) => s.id),
+      into: bare,
+      freshId,
+    });
+    expect(leansOn).toEqual([]);
+    expect(plan.shaping).toHaveLength(heron.shaping.length);
+    expect(plan.shaping.some((s) => heron.shaping.some((own) => own.id === s.id))).toBe(false);
+    const [here, there] = [readPosed(plan, fold(plan)), readPosed(heron, fold(heron))];
+    expect(here.pose.heightMm).toBeCloseTo(there.pose.heightMm, 9);
+    expect(here.pose.marginMm).toBeCloseTo(there.pose.marginMm, 9);
+  });
+
+  test('a step brings its repeats, and a repeat what it repeats', () => {
+    for (const id of [of, repeat.id]) {
+      const { plan } = copyShaping({ from: heron, taken: [id], into: buildPlan('Bare'), freshId });
+      expect(plan.shaping.map((s) => s.act.kind)).toContain('again');
+      const again = plan.shaping.find((s) => s.act.kind === 'again')!;
+      expect(plan.shaping.some((s) => s.id === (again.act as { of: string }).of)).toBe(true);
+    }
+  });
+
+  test('flat steps that have no like are told, and nothing else of the plan changes', () => {
+    const into = buildPlan('Bare');
+    const { plan, leansOn } = copyShaping({
+      from: heron,
+      taken: heron.shaping.map((s) => s.id),
+      into,
+      freshId,
+    });
+    const opened = heron.shaping.find((s) => s.act.kind === 'open')!.act as { half: string };
+    expect(leansOn).toContain(heron.steps.findIndex((s) => s.id === opened.half) + 1);
+    expect({ ...plan, shaping: [], points: {} }).toEqual({ ...into, shaping: [], points: {} });
   });
 });

@@ -201,7 +201,7 @@ describe('the shortest fold and the edge a form opens at', () => {
 describe('grain in curved limbs', () => {
   const wet: Plan = {
     ...heronPlan,
-    shaping: [{ id: 'n', act: { kind: 'hand', text: 'Curve the neck', range: '' }, note: '' }],
+    shaping: [{ id: 'n', act: { kind: 'hand', text: 'Curve the neck', range: '' }, waits: [], note: '' }],
     finish: { ...heronPlan.finish, wetFolded: true },
   };
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { sayDrag, sayHours, sayOther, sayStance } from '../src/features/finish/words.ts';
+import { sayDrag, sayOther, sayStance } from '../src/features/finish/words.ts';
 
 const pose = {
   stands: true as boolean | 'unsure',
@@ -31,18 +31,6 @@ describe('what is said of a figure in space', () => {
       'It does not stand: it falls forwards, and comes to lie on the left leg, F1 and an edge.',
     );
   });
-});
-
-test('drying is said in minutes, then in hours and quarters', () => {
-  expect([0.001, 0.5, 1.4, 1.6, 2.12, 2.97, 14].map(sayHours)).toEqual([
-    '1 min',
-    '30 min',
-    '84 min',
-    '1 h 30',
-    '2 h',
-    '3 h',
-    '14 h',
-  ]);
 });
 
 test('other poses are told by what touches, how far over and how sure', () => {

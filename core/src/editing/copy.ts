@@ -1,5 +1,6 @@
 import type { Plan } from '../plan/index.ts';
 import type { NamedPoints } from '../references/index.ts';
+import { shapingStepSchema } from '../shaping/index.ts';
 import { type Step, stepSchema, stepsUsedBy, writeOut } from '../sequence/index.ts';
 
 export interface CopyAsk {
@@ -42,7 +43,12 @@ export function copyPassage({ from, first, last, into, after, freshId }: CopyAsk
     if (like) ids.set(id, like);
     else leansOn.add(number);
   }
-  const { points, names } = takePoints(written, from.points, into.points, ids);
+  const { points, names } = takePoints(
+    written.map((s) => s.move),
+    from.points,
+    into.points,
+    ids,
+  );
   const steps = written.map((s) =>
     stepSchema.parse({
       ...(rename(s, ids, names) as object),
@@ -62,6 +68,50 @@ export function copyPassage({ from, first, last, into, after, freshId }: CopyAsk
   };
 }
 
+export interface ShapingCopyAsk {
+  readonly from: Plan;
+  /** Ids of the shaping steps taken; repeats of them come along, what a repeat repeats too. */
+  readonly taken: readonly string[];
+  readonly into: Plan;
+  readonly freshId: () => string;
+}
+
+/**
+ * Takes shaping steps of another plan, to the end of this one's, under new ids, with the points they name. Flat steps they lean
+ * on are looked for in this plan by what they do; those without a like are told, and their steps ask for another landmark.
+ */
+export function copyShaping({ from, taken, into, freshId }: ShapingCopyAsk): Copied {
+  const wanted = new Set(taken);
+  for (const { id, act } of from.shaping) {
+    if (act.kind !== 'again') continue;
+    if (wanted.has(id)) wanted.add(act.of);
+    else if (wanted.has(act.of)) wanted.add(id);
+  }
+  const own = from.shaping.filter((s) => wanted.has(s.id));
+  const ids = new Map(own.map((s) => [s.id, freshId()]));
+  const leansOn = new Set<number>();
+  from.steps.forEach((step, i) => {
+    const isUsed = own.some((s) => JSON.stringify(s.act).includes(`"${step.id}"`));
+    if (!isUsed) return;
+    const like = findLike(step, into.steps);
+    if (like) ids.set(step.id, like);
+    else leansOn.add(i + 1);
+  });
+  const { points, names } = takePoints(
+    own.map((s) => s.act),
+    from.points,
+    into.points,
+    ids,
+  );
+  const shaping = own.map((s) =>
+    shapingStepSchema.parse({ ...(rename(s, ids, names) as object), id: ids.get(s.id) }),
+  );
+  return {
+    plan: { ...into, points, shaping: [...into.shaping, ...shaping] },
+    leansOn: [...leansOn].sort((a, b) => a - b),
+  };
+}
+
 const findLike = (step: Step, steps: readonly Step[]): string | undefined => {
   const move = JSON.stringify(step.move);
   return steps.find((s) => JSON.stringify(s.move) === move)?.id;
@@ -76,16 +126,16 @@ function rename(value: unknown, ids: Ids, names: Ids): unknown {
   const own = value as Record<string, unknown>;
   if (own.kind === 'named') return { ...own, name: names.get(own.name as string) ?? own.name };
   const entries = Object.entries(own).map(([key, v]) =>
-    (key === 'step' || key === 'of') && typeof v === 'string'
+    (key === 'step' || key === 'of' || key === 'half') && typeof v === 'string'
       ? [key, ids.get(v) ?? v]
       : [key, rename(v, ids, names)],
   );
   return Object.fromEntries(entries);
 }
 
-/** Points the steps name, and those these are made of, put into the plan under a free name. */
+/** Points that moves or shaping name, and those these are made of, put into the plan under a free name. */
 function takePoints(
-  steps: readonly Step[],
+  acts: readonly unknown[],
   given: NamedPoints,
   own: NamedPoints,
   ids: Ids,
@@ -102,7 +152,7 @@ function takePoints(
       Object.values(value).forEach(gather);
     }
   };
-  gather(steps.map((s) => s.move));
+  gather(acts);
   const names = new Map<string, string>();
   for (const name of wanted) {
     let free = name;

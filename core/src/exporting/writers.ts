@@ -15,7 +15,8 @@ import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { isShaped, posedFrame, posedSurface } from './posed.ts';
 import { toEvenings, toMinutes } from '../schedule/index.ts';
-import { type Replay, moveWord, sayStep } from '../sequence/index.ts';
+import { type Replay, moveWord, openAfter, sayStep } from '../sequence/index.ts';
+import { waitMinutes } from '../waits/index.ts';
 import { sheetArea } from '../sheet/index.ts';
 
 /** A plan and its replay from the flat sheet. */
@@ -96,6 +97,7 @@ const writers = {
             height_mm: inMm(read.height, sideMm),
             narrowest_flap_mm: read.narrowest === null ? null : inMm(read.narrowest, sideMm),
             minutes: Number(toMinutes(s, sideMm, 1).toFixed(1)),
+            waits_minutes: waitMinutes(s.step.waits),
             paper: plan.paper.name,
           };
         }),
@@ -113,6 +115,10 @@ const writers = {
     const evenings = toEvenings(
       replay.steps.map((s) => toMinutes(s, sideOf(given), 1)),
       EVENING.minutes,
+      {
+        canStop: (n) => !openAfter(plan.steps, n),
+        waits: (n) => waitMinutes(plan.steps[n - 1]!.waits),
+      },
     );
     const written = toIcs(
       evenings.map(({ first, last, minutes }, i) => {

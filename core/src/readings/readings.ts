@@ -5,6 +5,7 @@ import type { AlignmentSigma } from '../slips/index.ts';
 import { type Construction, constructMark, judgeConstruction, readWish } from '../ways/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
+import { waitMinutes } from '../waits/index.ts';
 import { learnPace, toMinutes } from '../schedule/index.ts';
 import { type PointRef, resolvePoint } from '../references/index.ts';
 import { type Replay, type ReplayedStep, contextAfter, replaySequence } from '../sequence/index.ts';
@@ -62,6 +63,7 @@ export function toReadings(input: ReadingsInput): Readings {
     learned,
     pace,
     minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
+    waitMinutes: waitMinutes([...plan.steps, ...plan.shaping].flatMap((s) => s.waits)),
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
     ...defined({ sideMm, ratio, otherRatio, wanted, last }),
     isShaped: shaped !== undefined,

@@ -1,6 +1,7 @@
 import { readWish } from '../ways/index.ts';
 import { between, distance } from '../geometry/index.ts';
 import { edgesOf } from '../sheet/index.ts';
+import { sayDuration } from '../waits/index.ts';
 import { toFigure, toLengthText, toMinutesText } from '../units/index.ts';
 import { sayEntries } from '../sizing/index.ts';
 import type { ReadingsCore } from './verdicts.ts';
@@ -184,7 +185,11 @@ function readFigure(lies: boolean, posed: NonNullable<ReadingsCore['posed']>, st
   };
 }
 
-function readBench({ runs }: ReadingsInput, { minutes, pace }: ReadingsCore, state: StateOf): StageReading {
+function readBench(
+  { runs }: ReadingsInput,
+  { minutes, waitMinutes, pace }: ReadingsCore,
+  state: StateOf,
+): StageReading {
   const finished = runs.filter((r) => r.finishedAt !== null);
   const taken = runs.flatMap((r) => r.steps).reduce((s, x) => s + x.seconds, 0) / 60;
   const foreseen = minutes > 0 ? `${toMinutesText(minutes)} foreseen` : 'no run yet';
@@ -196,7 +201,7 @@ function readBench({ runs }: ReadingsInput, { minutes, pace }: ReadingsCore, sta
           ? toMinutesText(minutes)
           : 'no run yet'
         : `${runs.length === 1 ? '1 run' : `${runs.length} runs`}, ${toMinutesText(taken)}`.slice(0, 16),
-    line: `${foreseen} at your pace × ${toFigure(pace, 2)}`,
+    line: `${foreseen} at your pace × ${toFigure(pace, 2)}${waitMinutes > 0 ? `, and ${sayDuration(waitMinutes)} of waiting` : ''}`,
   };
 }
 

@@ -106,6 +106,8 @@ export interface Readings {
   readonly learned: LearnedRatio;
   readonly pace: number;
   readonly minutes: number;
+  /** Minutes that pass without hands: drying, pressing, clamps and glue. */
+  readonly waitMinutes: number;
   readonly last?: StepReading;
   /** The narrowest place at any step on the way to the finished model. */
   readonly narrowest?: NarrowReading;

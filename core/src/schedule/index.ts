@@ -48,15 +48,39 @@ export interface Evening {
   readonly minutes: number;
 }
 
-/** Steps spread over evenings of at most so many minutes, in order; a step longer than an evening has one of its own. */
-export function toEvenings(minutes: readonly number[], mostMinutes: number): Evening[] {
+/** A wait longer than this ends an evening: nobody sits by it. */
+const SITS_BY_MINUTES = 45;
+
+/** What keeps evenings together and parts them; both where nothing is said are never. */
+export interface EveningRules {
+  /** Whether the model can be put down after a step, by its number from 1. */
+  readonly canStop?: (number: number) => boolean;
+  /** Minutes waited after a step, by its number from 1. */
+  readonly waits?: (number: number) => number;
+}
+
+/**
+ * Steps spread over evenings of at most so many minutes, in order. Steps between which the model cannot be put down stay in one
+ * evening, which is longer than asked for where they alone take longer. A long wait ends an evening.
+ */
+export function toEvenings(
+  minutes: readonly number[],
+  mostMinutes: number,
+  { canStop = () => true, waits = () => 0 }: EveningRules = {},
+): Evening[] {
   const evenings: { first: number; last: number; minutes: number }[] = [];
-  minutes.forEach((m, i) => {
+  let hasEnded = true;
+  for (let first = 1; first <= minutes.length;) {
+    let last = first;
+    while (last < minutes.length && !canStop(last)) last++;
+    const taken = minutes.slice(first - 1, last).reduce((sum, m) => sum + m, 0);
     const open = evenings.at(-1);
-    if (open && open.minutes + m <= mostMinutes) {
-      open.last = i + 1;
-      open.minutes += m;
-    } else evenings.push({ first: i + 1, last: i + 1, minutes: m });
-  });
+    if (open && !hasEnded && open.minutes + taken <= mostMinutes) {
+      open.last = last;
+      open.minutes += taken;
+    } else evenings.push({ first, last, minutes: taken });
+    hasEnded = waits(last) > SITS_BY_MINUTES;
+    first = last + 1;
+  }
   return evenings;
 }

@@ -13,3 +13,5 @@ export { nameSteps, moveWord } from './names.ts';
 export { sayStep } from './sentences.ts';
 export { stepsUsedBy, stepsThatUse } from './dependencies.ts';
 export * as write from './writing.ts';
+export type { OpenStretch } from './openings.ts';
+export { openAfter, openStretches, sayOpen } from './openings.ts';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { moveSchema } from '../kinds/index.ts';
 import { pointRefSchema, stepId, symmetrySchema } from '../references/index.ts';
+import { waitsSchema } from '../waits/index.ts';
 
 export const stepSchema = z.strictObject({
   id: stepId,
@@ -32,6 +33,10 @@ export const stepSchema = z.strictObject({
       }),
     ])
     .default({ kind: 'exact' }),
+  /** What the paper needs time for after the step. */
+  waits: waitsSchema.default([]),
+  /** The step up to which the model does not lie flat on purpose; null where it lies flat after this one. */
+  openUntil: stepId.nullable().default(null),
 });
 export type Step = z.infer<typeof stepSchema>;
 

@@ -16,7 +16,7 @@ export { LEAST_RADIUS, curlPart } from './curling.ts';
 export type { TwistAsk } from './twisting.ts';
 export { stretchOf, twistPart } from './twisting.ts';
 export type { Rounding } from './rounding.ts';
-export { MOST_TIED, roundOut } from './rounding.ts';
+export { MOST_TIED, inflateBody, pinchLimb, roundOut, spreadPocket } from './rounding.ts';
 export type { Body, Material } from './measure.ts';
 export { bodyOf, reachAlong } from './measure.ts';
 export type { RosePetal } from './rose.ts';

@@ -3,5 +3,6 @@ export { StageHead } from './StageHead.tsx';
 export { Verdicts } from './Verdicts.tsx';
 export { MendButton, useFindings } from './Mends.tsx';
 export { isTyping, usePlanKeys } from './usePlanKeys.ts';
+export { WaitLine, WaitsButton } from './Waits.tsx';
 export { useTaste } from './useTaste.ts';
 export { usePosed } from './usePosed.ts';

@@ -29,5 +29,15 @@ export const turn = defineShaping(schema, {
       limits: [-MOST_DEGREES, MOST_DEGREES],
       write: ({ part, degrees }) => part && { kind: 'turn', ...part, degrees },
     },
+    blunt: {
+      word: 'Blunt a tip',
+      key: 'B',
+      points: ['Choose the tip', 'Choose where the part shall end'],
+      line: 'across',
+      begins: { degrees: -180 },
+      amount: 'Degrees, towards you',
+      limits: [-MOST_DEGREES, MOST_DEGREES],
+      write: ({ part, degrees }) => part && { kind: 'turn', ...part, everyLayer: true, degrees },
+    },
   },
 });

@@ -2,7 +2,8 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
 import type { BenchRun } from '@jade/core/plan';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
-import { useTaste } from '../../stage/index.ts';
+import { openAfter, sayOpen } from '@jade/core/sequence';
+import { WaitLine, useTaste } from '../../stage/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { useAppSelector } from '../../state/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
@@ -217,7 +218,8 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
     number - 1,
   );
   const layers = detail?.reading?.layersAtCrease ?? 0;
-  const note = plan.steps[number - 1]?.note;
+  const own = plan.steps[number - 1];
+  const open = openAfter(plan.steps, number);
   const refusal = result?.steps[number - 1]?.refusal;
   return (
     <div className="min-h-0 flex-1 overflow-auto px-8 pt-5">
@@ -235,7 +237,9 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
             </p>
           )}
           {detail?.use.startsWith('Structural') && <p className="mt-1 text-[17px]">{detail.use}</p>}
-          {note && <p className="mt-1 text-[17px] text-ink-2 italic">{note}</p>}
+          {own?.note && <p className="mt-1 text-[17px] text-ink-2 italic">{own.note}</p>}
+          {open && <p className="mt-1 text-[17px]">{sayOpen(open)}</p>}
+          {own && <WaitLine waits={own.waits} className="mt-1 text-[17px]" />}
           {refusal && (
             <p className="mt-1 text-[17px] text-persimmon">The engine cannot fold this step: {refusal}</p>
           )}

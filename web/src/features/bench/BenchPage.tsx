@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { BenchRun } from '@jade/core/plan';
 import { isPlausible } from '@jade/core/schedule';
+import { sayDuration } from '@jade/core/waits';
 import { toMinutesText } from '@jade/core/units';
 import { useRecords } from '../../records/index.ts';
 import { StageHead } from '../../stage/index.ts';
@@ -65,7 +66,14 @@ export function BenchPage() {
   return (
     <main>
       <StageHead title="Bench">
-        <b>{plan.steps.length}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace.{' '}
+        <b>{plan.steps.length}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace
+        {result.readings.waitMinutes > 0 && (
+          <>
+            {' '}
+            and <b>{sayDuration(result.readings.waitMinutes)}</b> of waiting
+          </>
+        )}
+        .{' '}
         {open ? (
           <>
             The run of {sayDayOfYear(open.startedAt)} waits at step{' '}

@@ -1,7 +1,7 @@
 import { toFigure } from '@jade/core/units';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
-import { usePosed } from '../../stage/index.ts';
+import { WaitLine, usePosed } from '../../stage/index.ts';
 
 /** After the last fold: how the figure is shaped, step by step, with what each bend is to be set to. */
 export function ShapeNow() {
@@ -29,7 +29,7 @@ export function ShapeNow() {
                   title={`The figure after shaping step ${s.number}`}
                 />
               )}
-              <p>
+              <div>
                 <b>{s.number}</b> {s.sentence}
                 {s.estimate && <span className="note block">{s.estimate}</span>}
                 {isSet && (
@@ -42,7 +42,8 @@ export function ShapeNow() {
                     {s.refusal.text}
                   </span>
                 )}
-              </p>
+                <WaitLine waits={shaping[i]?.waits ?? []} className="text-[17px]" />
+              </div>
             </li>
           );
         })}

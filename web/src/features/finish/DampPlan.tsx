@@ -1,9 +1,12 @@
 import { findPaperKind } from '@jade/core/paper';
+import { MOST_WAIT_MINUTES, type Wait, sayDuration } from '@jade/core/waits';
 import { toFigure } from '@jade/core/units';
 import type { PosedFigure } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
-import { DAMP_WORDS, sayHours } from './words.ts';
+import { DAMP_WORDS } from './words.ts';
+
+const atLeastOne = (minutes: number): number => Math.min(MOST_WAIT_MINUTES, Math.max(1, Math.round(minutes)));
 
 /** Shaping damp: the room, what each step takes, what it dries on, and what to mind. */
 export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
@@ -12,6 +15,19 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
   const { damping } = finish;
   const kind = findPaperKind(paper.kind);
   const formers = [...new Set(figure.damp.flatMap((d) => (d.formerMm === undefined ? [] : [d.formerMm])))];
+  /** What is damped and dried by another plan is replaced; waits of other kinds stay. */
+  const takeTimes = (): void =>
+    edit((p) => {
+      for (const { step, workingMinutes, dryingHours } of figure.damp) {
+        const own = p.shaping.find((s) => s.id === step);
+        if (!own) continue;
+        const waits: Wait[] = [
+          { kind: 'damp', minutes: atLeastOne(workingMinutes) },
+          { kind: 'dry', minutes: atLeastOne(dryingHours * 60) },
+        ];
+        own.waits = [...waits, ...own.waits.filter((w) => w.kind !== 'damp' && w.kind !== 'dry')];
+      }
+    });
   const numberOf = (id: string): number => figure.steps.findIndex((s) => s.id === id) + 1;
   return (
     <section aria-label="Shaping damp" className="mt-3">
@@ -79,11 +95,14 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
                   </td>
                   <td>{toFigure(d.waterMl, 2)} ml</td>
                   <td>{toFigure(d.workingMinutes, 0)} min</td>
-                  <td>{sayHours(d.dryingHours)}</td>
+                  <td>{sayDuration(d.dryingHours * 60)}</td>
                 </tr>
               ))}
             </tbody>
           </table>
+          <button type="button" className="btn mt-2" onClick={takeTimes}>
+            Take these times into the steps
+          </button>
           <p className="note mt-1">{DAMP_WORDS.formers(formers.map((mm) => toFigure(mm, 0)))}</p>
           <p className="note mt-1">{DAMP_WORDS.rule}</p>
         </>

@@ -7,6 +7,7 @@ import { useEdit, usePlan } from '../../plan/index.ts';
 import { Waiting } from '../../ui/index.ts';
 import { CleanZones } from './CleanZones.tsx';
 import { DampPlan } from './DampPlan.tsx';
+import { FromAnother } from './FromAnother.tsx';
 import { FlatForm } from './FlatForm.tsx';
 import { PointChooser } from './PointChooser.tsx';
 import { PoseView } from './PoseView.tsx';
@@ -26,6 +27,7 @@ export function FinishPage() {
   const plan = usePlan();
   const detail = useLastStep();
   const [making, setMaking] = useState<Making | null>(null);
+  const [isTaking, setTaking] = useState(false);
   const [drag, setDrag] = useState<Drag | null>(null);
   const edit = useEdit();
   const trialSteps = useMemo(() => {
@@ -94,7 +96,13 @@ export function FinishPage() {
           <div className="mt-4">
             <ShapingMaker making={making} onMaking={setMaking} detail={detail} trial={figure} />
           </div>
-          <h2 className="head mt-5 mb-2">Shaping, in order</h2>
+          <div className="mt-5 mb-2 flex items-baseline gap-4">
+            <h2 className="head">Shaping, in order</h2>
+            <button type="button" className="act" onClick={() => setTaking(true)}>
+              From another plan…
+            </button>
+          </div>
+          {isTaking && <FromAnother onClose={() => setTaking(false)} />}
           <ShapingList figure={figure} />
         </div>
         {figure && <PoseRail figure={figure} />}

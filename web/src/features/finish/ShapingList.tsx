@@ -1,9 +1,10 @@
-import { type ShapingStep, type ShapingTool, shapingOf } from '@jade/core/shaping';
+import { type ShapingStep, type ShapingTool, shapingOf, shapingStepSchema } from '@jade/core/shaping';
 import type { SheetSymmetry } from '@jade/core/sheet';
 import { symmetriesOf } from '@jade/core/sheet';
 import type { PosedFigure } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
+import { WaitLine, WaitsButton } from '../../stage/index.ts';
 import { NumberField, TextField } from '../../ui/index.ts';
 
 /** The shaping steps in their order: what each does, how far, and what is wrong with it. */
@@ -45,11 +46,8 @@ function Row({
     });
   const again = (map: SheetSymmetry): void =>
     edit((p) => {
-      p.shaping.splice(n, 0, {
-        id: freshId('w'),
-        act: { kind: 'again', of: step.id, map: structuredClone(map), behind: true },
-        note: '',
-      } as never);
+      const act = { kind: 'again', of: step.id, map: structuredClone(map) as SheetSymmetry, behind: true };
+      p.shaping.splice(n, 0, shapingStepSchema.parse({ id: freshId('w'), act }) as never);
     });
   const mirrors = symmetriesOf(sheet.shape).filter((m) => m.kind === 'mirror');
   return (
@@ -144,7 +142,13 @@ function Row({
           >
             Leave out
           </button>
+          <WaitsButton
+            after={`shaping step ${n}`}
+            waits={step.waits}
+            onWaits={(waits) => edit((p) => void (p.shaping[n - 1]!.waits = waits), `waits-${step.id}`)}
+          />
         </div>
+        <WaitLine waits={step.waits} />
       </div>
     </li>
   );

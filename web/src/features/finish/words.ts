@@ -86,12 +86,3 @@ export const DAMP_WORDS = {
       : `To have ready: ${listOf(rods.map((mm) => `a rod of ${mm} mm`))}, clips, and card to go under them.`,
   rule: 'By rules of thumb for still air; a strip of the same paper tells more. Dyes may bleed: try the colour on a scrap. With paste or size, read the label.',
 } as const;
-
-/** Hours in hours and minutes, or in minutes where they are few. */
-export function sayHours(hours: number): string {
-  const minutes = Math.max(1, Math.round(hours * 60));
-  if (minutes < 90) return `${minutes} min`;
-  const whole = Math.floor(minutes / 60);
-  const rest = Math.round((minutes % 60) / 15) * 15;
-  return rest === 60 ? `${whole + 1} h` : rest === 0 ? `${whole} h` : `${whole} h ${rest}`;
-}

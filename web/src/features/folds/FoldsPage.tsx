@@ -1,10 +1,9 @@
+import { openAfter, sayOpen } from '@jade/core/sequence';
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
 import { stepSelected, usePlanState, usePlan } from '../../plan/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { useEngine } from '../../engine/index.ts';
-import { StageHead } from '../../stage/index.ts';
-import { Verdicts } from '../../stage/index.ts';
-import { isTyping } from '../../stage/index.ts';
+import { StageHead, Verdicts, WaitLine, isTyping } from '../../stage/index.ts';
 import { Waiting } from '../../ui/index.ts';
 import { type Send, nothingInHand, reduce } from './authoring.ts';
 import { recallComposer } from './composer.ts';
@@ -90,7 +89,8 @@ export function FoldsPage() {
 
 function Sentence({ number, sentence }: { number: number; sentence: string }) {
   const { steps } = usePlan();
-  const note = steps[number - 1]?.note;
+  const own = steps[number - 1];
+  const open = openAfter(steps, number);
   return (
     <span className="flex items-start gap-4">
       <span className="font-serif text-[38px] leading-[36px] font-semibold" aria-hidden="true">
@@ -98,7 +98,9 @@ function Sentence({ number, sentence }: { number: number; sentence: string }) {
       </span>
       <span>
         <span className="sr-only">Step {number}: </span>
-        {sentence} {note && <em className="text-ink-2">{note}</em>}
+        {sentence} {own?.note && <em className="text-ink-2">{own.note}</em>}
+        {open && <span className="note block">{sayOpen(open)}</span>}
+        {own && <WaitLine waits={own.waits} />}
       </span>
     </span>
   );

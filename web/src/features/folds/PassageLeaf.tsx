@@ -3,7 +3,7 @@ import { copyPassage } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import { sayFault, useListPlansQuery } from '../../api/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
-import { freshId, stepSelected, useChange, usePlan, usePlanState } from '../../plan/index.ts';
+import { freshId, stepSelected, useChange, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { Ways } from './Ways.tsx';
 import { Choice, NumberField, Leaf, Notice, TextField } from '../../ui/index.ts';
 
@@ -44,8 +44,33 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
       </div>
       <NamePassage range={range} onClose={onClose} />
       <Ways step={step} range={range} onClose={onClose} />
+      <HeldOpen range={range} onClose={onClose} />
       <FromAnotherPlan step={step} onClose={onClose} />
     </Leaf>
+  );
+}
+
+/** A stretch over which the model does not lie flat on purpose: it is not put down in the middle of it. */
+function HeldOpen({ range: { first, last }, onClose }: { range: Range; onClose: () => void }) {
+  const { steps } = usePlan();
+  const edit = useEdit();
+  const own = steps[first - 1];
+  const isHeld = own !== undefined && own.openUntil === steps[last - 1]?.id && first < last;
+  const hold = (): void => {
+    edit((p) => void (p.steps[first - 1]!.openUntil = isHeld ? null : p.steps[last - 1]!.id));
+    onClose();
+  };
+  return (
+    <section className="mt-4 border-t border-rule pt-3">
+      <h3 className="head">Held open</h3>
+      <p className="note mb-2 max-w-[560px]">
+        Where the model does not lie flat on purpose, from step {first} until step {last}. The engine folds
+        these steps flat all the same; evenings do not end among them, and the bench says so.
+      </p>
+      <button type="button" className="btn" disabled={first === last} onClick={hold}>
+        {isHeld ? 'It lies flat all the while' : 'It does not lie flat between them'}
+      </button>
+    </section>
   );
 }
 

@@ -9,7 +9,7 @@ import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.t
 import { useSettings } from '../../records/index.ts';
 import { TextField } from '../../ui/index.ts';
 import { Exactness } from './Exactness.tsx';
-import { isTyping } from '../../stage/index.ts';
+import { WaitsButton, isTyping } from '../../stage/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
 import { PassageLeaf } from './PassageLeaf.tsx';
 import { RepeatLeaf } from './RepeatLeaf.tsx';
@@ -143,6 +143,12 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
       <button type="button" className="act pb-2" onClick={() => setLeaf('passage')}>
         Passage…
       </button>
+      <WaitsButton
+        className="pb-2"
+        after={`step ${step}`}
+        waits={own.waits}
+        onWaits={(waits) => edit((p) => void (p.steps[step - 1]!.waits = waits), `waits-${own.id}`)}
+      />
       {why && (
         <p role="status" className="note w-full !text-persimmon">
           {why}
