@@ -9,6 +9,7 @@ export function toPaperChoice(p: DrawerPaper): PaperChoice {
     grammage: p.grammage,
     caliperMm: p.caliperMm,
     drawerId: p.id,
+    drill: null,
     front: { name: p.frontName, hex: p.frontHex },
     back: { name: p.backName, hex: p.backHex },
   };
@@ -29,6 +30,7 @@ export function buildPlan(name: string): Plan {
       front: { name: 'slate', hex: '#a9bcc6' },
       back: { name: 'oat', hex: '#f3e9d3' },
       drawerId: null,
+      drill: null,
     },
     brief: {
       subject: name,

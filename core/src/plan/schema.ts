@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { isColour } from '../colour/index.ts';
 import { figureSchema } from '../parts/index.ts';
 import { pointRefSchema } from '../references/index.ts';
-import { shapingStepSchema } from '../shaping/index.ts';
+import { shapingStepSchema, springDrillSchema } from '../shaping/index.ts';
 import { alternativesSchema, namedPointsSchema, repeatRunsSchema, stepSchema } from '../sequence/index.ts';
 
 /** Version of the saved document; raise it together with a migration in read.ts. */
@@ -80,6 +80,8 @@ const paperSchema = z.strictObject({
   back: colour,
   /** The drawer's paper this was taken from. */
   drawerId: id.nullable(),
+  /** A strip of it that was bent and let go of: says how it springs back. */
+  drill: springDrillSchema.nullable().default(null),
 });
 
 const finishSchema = z.strictObject({

@@ -28,7 +28,7 @@ const USUAL_MEMORY = 0.6;
 
 /** What a pose is read with: the plan's paper, posture, and what its places are called. */
 export function poseAsk(plan: Plan, replay: Replay, sideMm: number): PoseAsk {
-  const { caliperMm, grammage, kind } = plan.paper;
+  const { caliperMm, grammage, kind, drill } = plan.paper;
   return {
     material: {
       sideMm,
@@ -36,6 +36,7 @@ export function poseAsk(plan: Plan, replay: Replay, sideMm: number): PoseAsk {
       ...(grammage === null ? {} : { grammage }),
     },
     memory: findPaperKind(kind)?.memory ?? USUAL_MEMORY,
+    ...(drill ? { drill } : {}),
     posture: plan.finish.posture,
     names: namedPlaces(plan, replay),
   };

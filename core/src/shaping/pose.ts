@@ -2,7 +2,7 @@ import { type Point, type Spot, apartIn, inner, minus, outer, times, unitOf } fr
 import { Plates, spotOf } from './form.ts';
 import { type Material, bodyOf, reachAlong } from './measure.ts';
 import { type Shaped, type ShapedStep, type ShapingInput, replayShaping } from './replay.ts';
-import { type Spring, springOf } from './spring.ts';
+import { type Spring, type SpringDrill, springOf } from './spring.ts';
 import { type Rest, type Stance, SURE_MM, sayDirection, standingOf } from './standing.ts';
 
 /** How the finished figure is meant to be: on its feet, or on one of its sides. */
@@ -27,6 +27,8 @@ export interface PoseAsk {
   readonly material: Material;
   /** How well the paper stays as it is bent, from 0 to 1. */
   readonly memory: number;
+  /** A strip of it that was tried, where one was. */
+  readonly drill?: SpringDrill;
   readonly posture: Posture;
   /** Places contacts are called by, those that matter most first. */
   readonly names: readonly NamedPlace[];
@@ -69,14 +71,14 @@ export interface Pose {
  * moved, it leaves that range out and promises nothing: what would stand is `unsure`.
  */
 export function poseOf(input: ShapingInput, shaped: Shaped, ask: PoseAsk, isQuick = false): Pose {
-  const { material, posture, names, memory } = ask;
+  const { material, posture, names, memory, drill } = ask;
   const upright = uprightOf[posture];
   const body = bodyOf(shaped.form, material);
   const stance = standingOf(body, upright);
   const springs = shaped.steps.map((s): Spring | undefined =>
     s.refusal || s.after.hinges.length === s.before.hinges.length
       ? undefined
-      : springOf(s, { caliperMm: material.caliperMm, memory }),
+      : springOf(s, { caliperMm: material.caliperMm, memory, ...(drill ? { drill } : {}) }),
   );
   const rest = stance.pose ?? stance.settled;
   const range = isQuick ? undefined : rangeOf(input, shaped, ask, springs, stance);

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { distance, dot, sideOf, subtract, toUnit, turnLeft } from '../geometry/index.ts';
 import type { ShapedStep } from './replay.ts';
 
@@ -5,6 +6,34 @@ import type { ShapedStep } from './replay.ts';
 const SPRING = 0.012;
 /** What that may be out until drills say better: a third either way. */
 const UNSURE = 0.3;
+
+/** After a strip of the very paper was tried, it is out by so much: what a hand reads off a protractor. */
+const UNSURE_TRIED = 0.1;
+
+/** A strip of one layer bent round a rod, let go of, and measured. */
+export const springDrillSchema = z
+  .strictObject({
+    rodMm: z.number().min(0.5).max(300),
+    setDegrees: z.number().min(10).max(360),
+    keptDegrees: z.number().min(0).max(360),
+  })
+  .refine((d) => d.keptDegrees <= d.setDegrees, 'A strip keeps no more than it was bent by.');
+export type SpringDrill = z.infer<typeof springDrillSchema>;
+
+/** The share of a bend that is kept where x of the section is elastic (elastic core of a bent sheet). */
+const keptAt = (x: number): number => 1 - 1.5 * x + 0.5 * x ** 3;
+
+/** The strain that springs back of paper whose strip kept so much; 0 where it kept everything. */
+export function strainOf({ rodMm, setDegrees, keptDegrees }: SpringDrill, caliperMm: number): number {
+  const kept = keptDegrees / setDegrees;
+  let [low, high] = [0, 1];
+  for (let i = 0; i < 50; i++) {
+    const middle = (low + high) / 2;
+    if (keptAt(middle) > kept) low = middle;
+    else high = middle;
+  }
+  return (low * caliperMm) / rodMm;
+}
 
 /** What a step keeps of the angle it is set to. */
 export interface Spring {
@@ -19,21 +48,26 @@ export interface Spring {
 
 /**
  * Springback of a step: a bend over radius r of paper t thick keeps 1 - 1.5 x + 0.5 x^3 of its angle, x = 2 r e / t (elastic
- * core of a bent sheet); a sharp fold has half the thickness of its stack for a radius. `memory` is 1 for paper that stays.
+ * core of a bent sheet); a sharp fold has half the thickness of its stack for a radius. `memory` is 1 for paper that
+ * stays; a strip that was tried says more than the paper's kind.
  */
 export function springOf(
   step: ShapedStep,
-  { caliperMm, memory }: { readonly caliperMm: number; readonly memory: number },
+  {
+    caliperMm,
+    memory,
+    drill,
+  }: { readonly caliperMm: number; readonly memory: number; readonly drill?: SpringDrill },
 ): Spring {
   const layers = layersBent(step);
   const thick = caliperMm * Math.max(1, layers);
   const radius = 'rodMm' in step.act ? step.act.rodMm / 2 : thick / 2;
   const kept = (e: number): number => {
-    const x = Math.min(1, (2 * radius * e) / caliperMm);
-    return 1 - 1.5 * x + 0.5 * x ** 3;
+    return keptAt(Math.min(1, (2 * radius * e) / caliperMm));
   };
-  const e = SPRING * (1 - memory);
-  return { keeps: kept(e), least: kept(e * (1 + UNSURE)), most: kept(e * (1 - UNSURE)), layers };
+  const e = drill ? strainOf(drill, caliperMm) : SPRING * (1 - memory);
+  const unsure = drill ? UNSURE_TRIED : UNSURE;
+  return { keeps: kept(e), least: kept(e * (1 + unsure)), most: kept(e * (1 - unsure)), layers };
 }
 
 /** Layers that are bent at the first line of a step: all edges on it together, over how far they reach. */

@@ -4,7 +4,10 @@ import { readDocument, readPlanFile } from '../../src/documents/index.ts';
 import { type Plan, PLAN_FORMAT, buildPlan, planSchema } from '../../src/plan/index.ts';
 import { defaultLimits } from '../../src/paper/index.ts';
 import { poseAsk, readPosed, toReadings } from '../../src/readings/index.ts';
-import { replaySequence } from '../../src/sequence/index.ts';
+import { facetsAt } from '../../src/folded/index.ts';
+import { apply } from '../../src/geometry/index.ts';
+import { Reader } from '../../src/references/index.ts';
+import { contextAfter, replaySequence } from '../../src/sequence/index.ts';
 import { defaultSettings } from '../../src/settings/index.ts';
 import {
   type AmountChange,
@@ -18,7 +21,11 @@ import {
   spotOf,
   springOf,
   standingOf,
+  benchLengthOf,
   bodyOf,
+  sayBenchLength,
+  springDrillSchema,
+  strainOf,
   uprightOf,
   withFoldAngle,
   withShapingAmount,
@@ -204,6 +211,67 @@ describe('springback', () => {
     const x = 0.006 * layers;
     expect(keeps).toBeCloseTo(1 - 1.5 * x + 0.5 * x ** 3, 12);
   });
+
+  test('law: a strip that was tried says of itself what it kept, whatever the kind of paper says', () => {
+    const own = { ...shaped.steps[0]!, act: { kind: 'soft', rodMm: 8 } as never };
+    for (const rodMm of [2, 8, 20])
+      for (const kept of [0.2, 0.5, 0.8, 0.97, 1]) {
+        const drill = { rodMm, setDegrees: 90, keptDegrees: 90 * kept };
+        const strain = strainOf(drill, 0.09);
+        const bent = { ...own, act: { ...(own.act as object), rodMm } as never };
+        expect(springOf(bent, { caliperMm: 0.09, memory: 0.3, drill }).keeps).toBeCloseTo(kept, 9);
+        expect(strain).toBeGreaterThanOrEqual(0);
+      }
+    const drill = { rodMm: 8, setDegrees: 90, keptDegrees: 70 };
+    const [tried, guessed] = [
+      springOf(own, { caliperMm: 0.09, memory: 0.5, drill }),
+      springOf(own, { caliperMm: 0.09, memory: 0.5 }),
+    ];
+    expect((tried.most - tried.least) / (1 - tried.keeps)).toBeLessThan(
+      (guessed.most - guessed.least) / (1 - guessed.keeps),
+    );
+    expect(springDrillSchema.safeParse({ ...drill, keptDegrees: 91 }).success).toBe(false);
+  });
+
+  test('a strip changes what each bend of a plan is set to, and the range of its margin', () => {
+    const keepsAll = { ...heron.paper, drill: { rodMm: 8, setDegrees: 90, keptDegrees: 90 } };
+    const { pose } = readPosed({ ...heron, paper: keepsAll }, replay);
+    expect(pose.springs.filter((s) => s).every((s) => s!.keeps === 1)).toBe(true);
+    expect(pose.range!.most - pose.range!.least).toBeLessThan(1e-9);
+  });
+});
+
+describe('lengths for the bench', () => {
+  const reader = new Reader(contextAfter(replay), (line) => line);
+  const { shaped } = readPosed(heron, replay);
+  const lengths = shaped.steps.map((s) => benchLengthOf(s, shaped.steps, reader));
+
+  test('a leg that is turned: its tip is off by reach times sine, its twin as far the other way', () => {
+    const act = shaped.steps[0]!.act as { degrees: number; flap: never[] };
+    const tip = reader.paper(act.flap[0]!);
+    const hinge = shaped.form.hinges[0]!;
+    const [x, y] = apply(shaped.flat.state.facets[facetsAt(shaped.flat.state, tip)[0]!]!.placement, tip);
+    const way = [hinge.to[0] - hinge.from[0], hinge.to[1] - hinge.from[1]] as const;
+    const reach = Math.abs(way[0] * (y - hinge.from[1]) - way[1] * (x - hinge.from[0])) / Math.hypot(...way);
+    expect(lengths[0]!.off).toBeCloseTo(reach * Math.sin((act.degrees * Math.PI) / 180), 9);
+    expect(lengths[0]!.apart).toBeUndefined();
+    // The feet are folded at other angles: the legs are no perfect twins.
+    expect(Math.abs(lengths[1]!.off / lengths[0]!.off - 1)).toBeLessThan(0.05);
+    expect(lengths[1]!.apart!).toBeGreaterThanOrEqual(lengths[0]!.off + lengths[1]!.off - 1e-9);
+    expect(sayBenchLength(lengths[1]!, 240)).toBe(
+      `Check: its tip stands ${(lengths[1]!.off * 240).toFixed(1)} mm off the plane it lay in, the two tips are ${(lengths[1]!.apart! * 240).toFixed(1)} mm apart.`,
+    );
+  });
+
+  test('nothing is measured of a body that is opened, of words, or of a refusal', () => {
+    shaped.steps.forEach((s, i) => {
+      if (!('flap' in s.act)) expect(lengths[i]).toBeUndefined();
+    });
+    expect(
+      benchLengthOf({ ...shaped.steps[0]!, refusal: {} as never }, shaped.steps, reader),
+    ).toBeUndefined();
+    expect(sayBenchLength({ off: 1e-4 }, 240)).toBe('');
+  });
 });
 
 describe('a plan from before shaping', () => {
@@ -213,7 +281,9 @@ describe('a plan from before shaping', () => {
     ...rest,
     finish: { ...before, notes: [{ id: 'n1', text: 'Round the back', range: 'a little' }] },
   };
-  const wanted = [{ id: 'n1', act: { kind: 'hand', text: 'Round the back', range: 'a little' }, note: '' }];
+  const wanted = [
+    { id: 'n1', act: { kind: 'hand', text: 'Round the back', range: 'a little' }, waits: [], note: '' },
+  ];
 
   test('keeps its notes as shaping by hand, in a file and in a row', () => {
     const row = readDocument('plan', 1, old);

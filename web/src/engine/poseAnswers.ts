@@ -2,16 +2,20 @@ import { drawForm } from '@jade/core/drawing';
 import { rotationOnto, turnWith } from '@jade/core/geometry';
 import type { Plan } from '@jade/core/plan';
 import { type Readings, measureState, poseAsk, readPosed } from '@jade/core/readings';
-import { type Replay, nameSteps } from '@jade/core/sequence';
+import { Reader } from '@jade/core/references';
+import { type Replay, contextAfter, nameSteps } from '@jade/core/sequence';
 import {
   type Shaped,
+  type ShapedStep,
   type ShapingAct,
   type ShapingStep,
+  benchLengthOf,
   findHelps,
   framesOf,
   listFoldAngles,
   planDamp,
   roseOf,
+  sayBenchLength,
   sayShaping,
   shapingOf,
   toSurface,
@@ -80,6 +84,12 @@ export function poseAnswers(open: OpenPlan): Answers {
       last = shaped;
       const names = nameSteps(replay.sequence.steps);
       const limbs = Object.fromEntries(plan.limbs.flatMap((l) => (l.tip === null ? [] : [[l.tip, l.name]])));
+      const reader = new Reader(contextAfter(replay), (line) => line);
+      const checkOf = (own: ShapedStep): { check?: string } => {
+        const length = isQuick ? undefined : benchLengthOf(own, shaped.steps, reader);
+        const check = length && sayBenchLength(length, sideMm);
+        return check ? { check } : {};
+      };
       const { material } = poseAsk(plan, replay, sideMm);
       const { stance: _s, rest: _r, ...read } = pose;
       return {
@@ -90,6 +100,7 @@ export function poseAnswers(open: OpenPlan): Answers {
         flat: flatSizes(replay, sideMm),
         surface: toSurface(shaped.form, material, pose),
         steps: shaped.steps.map((s) => ({
+          ...checkOf(s),
           ...degreesOf(s.act),
           id: s.step.id,
           number: s.number,

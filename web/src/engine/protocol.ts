@@ -100,6 +100,8 @@ export interface PosedFigure {
     readonly refusal?: ShapingRefusal;
     /** What it is estimated to do where the picture does not show it. */
     readonly estimate?: string;
+    /** A length to hold a rule to at the bench, in a sentence. */
+    readonly check?: string;
   }[];
 }
 

@@ -31,6 +31,7 @@ export function ShapeNow() {
               )}
               <div>
                 <b>{s.number}</b> {s.sentence}
+                {s.check && <span className="note block">{s.check}</span>}
                 {s.estimate && <span className="note block">{s.estimate}</span>}
                 {isSet && (
                   <span className="note block">

@@ -3,6 +3,7 @@ import type { PosedFigure } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, Reading } from '../../ui/index.ts';
 import { Helping } from './Helping.tsx';
+import { SpringDrill } from './SpringDrill.tsx';
 import { TipRose } from './TipRose.tsx';
 import { FALLS, POSTURES, sayOther } from './words.ts';
 
@@ -112,7 +113,7 @@ function Springback({ figure }: { figure: PosedFigure }) {
           </li>
         ))}
       </ul>
-      <p className="note">By the paper&apos;s kind; a rule of thumb.</p>
+      <SpringDrill />
     </section>
   );
 }

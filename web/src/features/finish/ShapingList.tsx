@@ -97,6 +97,7 @@ function Row({
         ) : (
           <>
             <p>{read?.sentence ?? '…'}</p>
+            {read?.check && <p className="note">{read.check}</p>}
             {read?.estimate && <p className="note">{read.estimate}</p>}
           </>
         )}

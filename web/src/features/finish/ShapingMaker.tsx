@@ -196,7 +196,7 @@ export function ShapingMaker({
                   ? 'Shaping …'
                   : refusal
                     ? 'It cannot be shaped so.'
-                    : 'The figure shows it.'}
+                    : (answer.estimate ?? 'The figure shows it.')}
             </b>
           </p>
           <p className="note">

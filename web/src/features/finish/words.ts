@@ -86,3 +86,8 @@ export const DAMP_WORDS = {
       : `To have ready: ${listOf(rods.map((mm) => `a rod of ${mm} mm`))}, clips, and card to go under them.`,
   rule: 'By rules of thumb for still air; a strip of the same paper tells more. Dyes may bleed: try the colour on a scrap. With paste or size, read the label.',
 } as const;
+
+export const DRILL_WORDS = {
+  guessed: "By the paper's kind; a rule of thumb, out by a third.",
+  how: 'One layer bent round a rod, let go of, and the angle it keeps read off. Each bend is set by it.',
+} as const;
