@@ -83,6 +83,7 @@ export function buildOwlPlan(): Plan {
       wetFolded: false,
       damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: ['knife'],
+      actions: [],
     },
   };
 }

@@ -36,6 +36,7 @@ interface Decided {
   readonly notes: readonly (readonly [text: string, range: string])[];
   readonly wetFolded?: boolean;
   readonly tools: Plan['finish']['tools'];
+  readonly actions?: Plan['finish']['actions'];
 }
 
 /** A flap of the figure, the corner it comes from, and its parts from the body outwards with their degrees in the pose. */
@@ -114,6 +115,7 @@ function buildFinished(decided: Decided): Plan {
       wetFolded: decided.wetFolded ?? false,
       damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: decided.tools,
+      actions: decided.actions ?? [],
     },
   };
 }
@@ -328,6 +330,16 @@ export const buildMothPlan = (): Plan =>
     ],
     notes: [['Press the body to a ridge between thumb and finger', 'to taste']],
     tools: ['knife'],
+    actions: [
+      {
+        id: 'beat',
+        name: 'Beats its wings',
+        step: 'wings-up',
+        held: at('KR'),
+        pulled: at('A'),
+        watched: at('D'),
+      },
+    ],
   });
 
 /** One side of the keeper's coat, turned back like the wing of a screen with every layer of it. */

@@ -64,6 +64,7 @@ export function buildPlan(name: string): Plan {
       wetFolded: false,
       damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: [],
+      actions: [],
     },
   };
 }

@@ -102,6 +102,20 @@ const finishSchema = z.strictObject({
     })
     .default({ sizing: 'light', humidity: 50, celsius: 20 }),
   tools: z.array(z.enum(['knife', 'glue', 'heat'])).max(3),
+  /** What moves on purpose: a step of shaping that goes to and fro, where it is held and pulled, and what is watched. */
+  actions: z
+    .array(
+      z.strictObject({
+        id,
+        name: text(60).min(1),
+        step: id,
+        held: pointRefSchema,
+        pulled: pointRefSchema,
+        watched: pointRefSchema,
+      }),
+    )
+    .max(8)
+    .default([]),
 });
 
 const exactText = z.union([z.number(), text(60).min(1)]);

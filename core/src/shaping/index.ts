@@ -25,6 +25,8 @@ export type { Rest, Stance } from './standing.ts';
 export { MOST_LEAN, SURE_MM, sayDirection, standingOf } from './standing.ts';
 export type { ShapingAct, ShapingKind, ShapingStep, WrittenAct } from './kinds/record.ts';
 export { shapingKinds, shapingOf, shapingStepSchema } from './kinds/record.ts';
+export type { ActionAsk, ActionRead } from './action.ts';
+export { readAction } from './action.ts';
 export type { BenchLength } from './lengths.ts';
 export { benchLengthOf, sayBenchLength } from './lengths.ts';
 export type { Amount, ShapingTool } from './kinds/spec.ts';

@@ -247,7 +247,7 @@ describe('lengths for the bench', () => {
   const lengths = shaped.steps.map((s) => benchLengthOf(s, shaped.steps, reader));
 
   test('a leg that is turned: its tip is off by reach times sine, its twin as far the other way', () => {
-    const act = shaped.steps[0]!.act as { degrees: number; flap: never[] };
+    const act = shaped.steps[0]!.act as unknown as { degrees: number; flap: never[] };
     const tip = reader.paper(act.flap[0]!);
     const hinge = shaped.form.hinges[0]!;
     const [x, y] = apply(shaped.flat.state.facets[facetsAt(shaped.flat.state, tip)[0]!]!.placement, tip);

@@ -1,8 +1,9 @@
 import { drawForm } from '@jade/core/drawing';
 import { rotationOnto, turnWith } from '@jade/core/geometry';
+import { done } from '@jade/core/outcome';
 import type { Plan } from '@jade/core/plan';
 import { type Readings, measureState, poseAsk, readPosed } from '@jade/core/readings';
-import { Reader } from '@jade/core/references';
+import { Reader, readOrRefuse } from '@jade/core/references';
 import { type Replay, contextAfter, nameSteps } from '@jade/core/sequence';
 import {
   type Shaped,
@@ -14,6 +15,7 @@ import {
   framesOf,
   listFoldAngles,
   planDamp,
+  readAction,
   roseOf,
   sayBenchLength,
   sayShaping,
@@ -64,7 +66,10 @@ const LAYER = 0.0005;
 /** Pictures of each step of shaping as it is played. */
 const FRAMES = 10;
 
-type Answers = Pick<Engine, 'readPosed' | 'drawPosed' | 'findHelps' | 'listFoldAngles' | 'playShaping'>;
+type Answers = Pick<
+  Engine,
+  'readPosed' | 'drawPosed' | 'findHelps' | 'listFoldAngles' | 'playShaping' | 'readAction'
+>;
 
 /** What is asked about the figure in space. */
 export function poseAnswers(open: OpenPlan): Answers {
@@ -135,6 +140,26 @@ export function poseAnswers(open: OpenPlan): Answers {
       // From the table back to the figure's own axes.
       const eye = turnWith(rotationOnto([0, 1, 0], pose.up), towards);
       return drawForm(shaped.form, { up: pose.up, towards: eye }, LAYER);
+    },
+    readAction(id) {
+      const { replay, input, readings } = open;
+      const action = input?.plan.finish.actions.find((a) => a.id === id);
+      if (!replay || !input || !action) return null;
+      const { plan } = input;
+      const { shaped, sideMm } = readPosed(plan, replay, {
+        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
+      });
+      const reader = new Reader(contextAfter(replay), (line) => line);
+      const asked = readOrRefuse(() =>
+        done({
+          step: action.step,
+          held: reader.paper(action.held),
+          pulled: reader.paper(action.pulled),
+          watched: reader.paper(action.watched),
+        }),
+      );
+      const read = asked.ok && readAction(asked.value, { replay, steps: plan.shaping, sideMm }, shaped);
+      return read ? { ...read, sideMm } : null;
     },
     listFoldAngles: () => (open.replay ? listFoldAngles({ replay: open.replay }) : []),
     findHelps(search) {

@@ -1,3 +1,4 @@
+import type { ActionRead } from '@jade/core/shaping';
 import type { Landmark, SheetCrease } from '@jade/core/trying';
 import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
@@ -247,6 +248,8 @@ export interface Engine {
   drawPosed(towards: Spot): Drawing | null;
   /** Amounts that make the figure stand, each tried; and the flat folds whose angle can be tried. */
   findHelps(search: HelpSearch): HelpsFound;
+  /** How an action moves, in mm; null where its step or a place of it is gone. */
+  readAction(id: string): (ActionRead & { readonly sideMm: number }) | null;
   listFoldAngles(): readonly string[];
   /** A stretch of steps on other flaps of the base, where every step then folds. */
   swapFlaps(first: number, last: number): readonly SwapOffer[];

@@ -5,6 +5,7 @@ import { useSettings } from '../../records/index.ts';
 import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Waiting } from '../../ui/index.ts';
+import { Actions } from './Actions.tsx';
 import { CleanZones } from './CleanZones.tsx';
 import { DampPlan } from './DampPlan.tsx';
 import { FromAnother } from './FromAnother.tsx';
@@ -113,6 +114,7 @@ export function FinishPage() {
           <FlatForm key={plan.steps.length} detail={detail} />
         </div>
         <div>
+          <Actions detail={detail} />
           <CleanZones detail={detail} />
           <Cautions />
           {plan.finish.wetFolded && figure && <DampPlan figure={figure} />}

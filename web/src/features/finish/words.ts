@@ -1,4 +1,4 @@
-import type { Pose } from '@jade/core/shaping';
+import type { ActionRead, Pose } from '@jade/core/shaping';
 import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
 
 /** Words and sentences of Finish. */
@@ -91,3 +91,28 @@ export const DRILL_WORDS = {
   guessed: "By the paper's kind; a rule of thumb, out by a third.",
   how: 'One layer bent round a rod, let go of, and the angle it keeps read off. Each bend is set by it.',
 } as const;
+
+export const ACTION_WORDS = {
+  what: 'A step of shaping that goes to and fro: one place is held, one is pulled, and what a third does is told.',
+  reading: 'Being moved …',
+  gone: 'Its step or one of its places is gone; leave it out, and choose others.',
+  chart: 'Way of the watched place, in mm, over the way of the pulled one',
+} as const;
+
+/** How an action moves: between which angles, how far both places go, what ends it. */
+export function sayAction(
+  { from, to, stops, ways, ratio, sideMm }: ActionRead & { readonly sideMm: number },
+  number: number,
+): string {
+  const mm = (v: number): string => `${toFigure(v * sideMm, 1)} mm`;
+  const last = ways.at(-1)!;
+  const between = `Step ${number} moves from ${toFigure(from, 1)}° to ${toFigure(to, 1)}°`;
+  const way =
+    ratio === undefined
+      ? 'the pulled place hardly moves, so pull another one'
+      : `pulled by ${mm(last.pulled)}, the watched place goes ${mm(last.watched)}: ${toFigure(ratio, 2)} times as far`;
+  const ends = stops.flatMap((stop, i) =>
+    stop ? [`At ${toFigure(i === 0 ? from : to, 1)}° it stops. ${stop.text}`] : [],
+  );
+  return [`${between}; ${way}.`, ...ends].join(' ');
+}
