@@ -84,6 +84,7 @@ export function buildOwlPlan(): Plan {
       damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: ['knife'],
       actions: [],
+      locks: [],
     },
   };
 }

@@ -116,6 +116,7 @@ function buildFinished(decided: Decided): Plan {
       damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: decided.tools,
       actions: decided.actions ?? [],
+      locks: [],
     },
   };
 }

@@ -65,6 +65,7 @@ export function buildPlan(name: string): Plan {
       damping: { sizing: 'light', humidity: 50, celsius: 20 },
       tools: [],
       actions: [],
+      locks: [],
     },
   };
 }

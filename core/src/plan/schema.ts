@@ -116,6 +116,20 @@ const finishSchema = z.strictObject({
     )
     .max(8)
     .default([]),
+  /** Tabs tucked into pockets, with a dot of glue where the house rules allow one. */
+  locks: z
+    .array(
+      z.strictObject({
+        id,
+        name: text(60).min(1),
+        /** The corner of the sheet that is the tab's tip. */
+        tab: text(4),
+        mouth: z.tuple([pointRefSchema, pointRefSchema]),
+        isGlued: z.boolean().default(false),
+      }),
+    )
+    .max(12)
+    .default([]),
 });
 
 const exactText = z.union([z.number(), text(60).min(1)]);

@@ -27,6 +27,8 @@ export type { ShapingAct, ShapingKind, ShapingStep, WrittenAct } from './kinds/r
 export { shapingKinds, shapingOf, shapingStepSchema } from './kinds/record.ts';
 export type { ActionAsk, ActionRead } from './action.ts';
 export { readAction } from './action.ts';
+export type { LockAsk, LockFault, LockRead } from './locks.ts';
+export { glueDotMm2, readLock } from './locks.ts';
 export type { BenchLength } from './lengths.ts';
 export { benchLengthOf, sayBenchLength } from './lengths.ts';
 export type { Amount, ShapingTool } from './kinds/spec.ts';

@@ -1,5 +1,6 @@
 import { drawForm } from '@jade/core/drawing';
 import { rotationOnto, turnWith } from '@jade/core/geometry';
+import { findFlaps } from '@jade/core/folded';
 import { done } from '@jade/core/outcome';
 import type { Plan } from '@jade/core/plan';
 import { type Readings, measureState, poseAsk, readPosed } from '@jade/core/readings';
@@ -16,6 +17,7 @@ import {
   listFoldAngles,
   planDamp,
   readAction,
+  readLock,
   roseOf,
   sayBenchLength,
   sayShaping,
@@ -63,12 +65,28 @@ const CORNER = [0.75, 0.4, 0.9] as const;
 /** Layers are drawn so far apart, in sheet sides. */
 const LAYER = 0.0005;
 
+/** The open plan as it is shaped; undefined where none is open. */
+function shapedNow({ replay, input, readings }: OpenPlan) {
+  if (!replay || !input) return undefined;
+  const { plan } = input;
+  const side = readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm };
+  const posed = readPosed(plan, replay, side);
+  return { plan, replay, ...posed, reader: new Reader(contextAfter(replay), (line) => line) };
+}
+
 /** Pictures of each step of shaping as it is played. */
 const FRAMES = 10;
 
 type Answers = Pick<
   Engine,
-  'readPosed' | 'drawPosed' | 'findHelps' | 'listFoldAngles' | 'playShaping' | 'readAction'
+  | 'readPosed'
+  | 'drawPosed'
+  | 'findHelps'
+  | 'listFoldAngles'
+  | 'playShaping'
+  | 'readAction'
+  | 'readLock'
+  | 'listTabs'
 >;
 
 /** What is asked about the figure in space. */
@@ -118,12 +136,9 @@ export function poseAnswers(open: OpenPlan): Answers {
       };
     },
     playShaping() {
-      const { replay, input, readings } = open;
-      if (!replay || !input) return [];
-      const { plan } = input;
-      const { shaped, pose, sideMm } = readPosed(plan, replay, {
-        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
-      });
+      const now = shapedNow(open);
+      if (!now) return [];
+      const { plan, replay, shaped, pose, sideMm } = now;
       const { material } = poseAsk(plan, replay, sideMm);
       const frames = framesOf({ replay, steps: plan.shaping, sideMm }, shaped, FRAMES);
       return [{ step: 0, form: shaped.flat }, ...frames].map(({ step, form }) => ({
@@ -132,24 +147,18 @@ export function poseAnswers(open: OpenPlan): Answers {
       }));
     },
     drawPosed(towards) {
-      const { replay, input, readings } = open;
-      if (!replay || !input) return null;
-      const { shaped, pose } = readPosed(input.plan, replay, {
-        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
-      });
+      const now = shapedNow(open);
+      if (!now) return null;
+      const { shaped, pose } = now;
       // From the table back to the figure's own axes.
       const eye = turnWith(rotationOnto([0, 1, 0], pose.up), towards);
       return drawForm(shaped.form, { up: pose.up, towards: eye }, LAYER);
     },
     readAction(id) {
-      const { replay, input, readings } = open;
-      const action = input?.plan.finish.actions.find((a) => a.id === id);
-      if (!replay || !input || !action) return null;
-      const { plan } = input;
-      const { shaped, sideMm } = readPosed(plan, replay, {
-        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
-      });
-      const reader = new Reader(contextAfter(replay), (line) => line);
+      const now = shapedNow(open);
+      const action = now?.plan.finish.actions.find((a) => a.id === id);
+      if (!now || !action) return null;
+      const { plan, replay, shaped, sideMm, reader } = now;
       const asked = readOrRefuse(() =>
         done({
           step: action.step,
@@ -161,14 +170,27 @@ export function poseAnswers(open: OpenPlan): Answers {
       const read = asked.ok && readAction(asked.value, { replay, steps: plan.shaping, sideMm }, shaped);
       return read ? { ...read, sideMm } : null;
     },
+    readLock(id) {
+      const now = shapedNow(open);
+      const lock = now?.plan.finish.locks.find((l) => l.id === id);
+      if (!now || !lock) return null;
+      const { plan, replay, shaped, sideMm, reader } = now;
+      const mouth = readOrRefuse(() => done(reader.pair(lock.mouth)));
+      if (!mouth.ok) return 'no mouth';
+      return readLock(
+        { tab: lock.tab, mouth: mouth.value },
+        replay,
+        shaped,
+        poseAsk(plan, replay, sideMm).material,
+      );
+    },
+    listTabs: () =>
+      open.replay ? findFlaps(open.replay.steps.at(-1)?.after ?? open.replay.start).map((f) => f.tip) : [],
     listFoldAngles: () => (open.replay ? listFoldAngles({ replay: open.replay }) : []),
     findHelps(search) {
-      const { replay, input, readings } = open;
-      if (!replay || !input) return { scans: [], helps: [] };
-      const { plan } = input;
-      const { shaped, sideMm } = readPosed(plan, replay, {
-        ...(readings?.sideMm === undefined ? {} : { sideMm: readings.sideMm }),
-      });
+      const now = shapedNow(open);
+      if (!now) return { scans: [], helps: [] };
+      const { plan, replay, shaped, sideMm } = now;
       const ask = poseAsk(plan, replay, sideMm);
       return findHelps(search, { replay, steps: plan.shaping, sideMm }, shaped, ask);
     },

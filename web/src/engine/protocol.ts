@@ -1,4 +1,4 @@
-import type { ActionRead } from '@jade/core/shaping';
+import type { ActionRead, LockFault, LockRead } from '@jade/core/shaping';
 import type { Landmark, SheetCrease } from '@jade/core/trying';
 import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
@@ -248,6 +248,10 @@ export interface Engine {
   drawPosed(towards: Spot): Drawing | null;
   /** Amounts that make the figure stand, each tried; and the flat folds whose angle can be tried. */
   findHelps(search: HelpSearch): HelpsFound;
+  /** Whether a lock holds; null where its plan is not open, a fault where its tab or mouth is gone. */
+  readLock(id: string): LockRead | LockFault | null;
+  /** Corners whose flaps are free at the end, to be tabs. */
+  listTabs(): readonly string[];
   /** How an action moves, in mm; null where its step or a place of it is gone. */
   readAction(id: string): (ActionRead & { readonly sideMm: number }) | null;
   listFoldAngles(): readonly string[];

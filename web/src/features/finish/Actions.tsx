@@ -67,7 +67,7 @@ function ActionRow({ action, shaping }: { action: Action; shaping: readonly Shap
       ) : (
         <>
           <p>{sayAction(read, number)}</p>
-          <Ways read={read} />
+          {read.ratio !== undefined && read.ratio > 1e-3 && <Ways read={read} />}
         </>
       )}
     </li>

@@ -10,6 +10,7 @@ import { CleanZones } from './CleanZones.tsx';
 import { DampPlan } from './DampPlan.tsx';
 import { FromAnother } from './FromAnother.tsx';
 import { FlatForm } from './FlatForm.tsx';
+import { Locks } from './Locks.tsx';
 import { PointChooser } from './PointChooser.tsx';
 import { PoseView } from './PoseView.tsx';
 import { PoseRail } from './PoseRail.tsx';
@@ -115,6 +116,7 @@ export function FinishPage() {
         </div>
         <div>
           <Actions detail={detail} />
+          <Locks detail={detail} />
           <CleanZones detail={detail} />
           <Cautions />
           {plan.finish.wetFolded && figure && <DampPlan figure={figure} />}

@@ -1,4 +1,4 @@
-import type { ActionRead, Pose } from '@jade/core/shaping';
+import type { ActionRead, LockRead, Pose } from '@jade/core/shaping';
 import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
 
 /** Words and sentences of Finish. */
@@ -110,9 +110,48 @@ export function sayAction(
   const way =
     ratio === undefined
       ? 'the pulled place hardly moves, so pull another one'
-      : `pulled by ${mm(last.pulled)}, the watched place goes ${mm(last.watched)}: ${toFigure(ratio, 2)} times as far`;
+      : ratio < 1e-3
+        ? `pulled by ${mm(last.pulled)}, the watched place stays where it is: it does not hang on what is moved`
+        : `pulled by ${mm(last.pulled)}, the watched place goes ${mm(last.watched)}: ${toFigure(ratio, 2)} times as far`;
   const ends = stops.flatMap((stop, i) =>
     stop ? [`At ${toFigure(i === 0 ? from : to, 1)}° it stops. ${stop.text}`] : [],
   );
   return [`${between}; ${way}.`, ...ends].join(' ');
 }
+
+export const LOCK_WORDS = {
+  what: 'A free flap tucked into a pocket: its width, and that of the mouth less the thickness that goes in.',
+  noTab: 'No corner of the sheet is free at the end; there is no tab to tuck.',
+  'no such flap': 'Its tab is no free flap any more; leave it out, and choose another one.',
+  'no mouth': 'The ends of its mouth are gone or lie on each other; leave it out, and choose others.',
+  noGlue: 'The house rules allow no glue; change them in Brief, or let the paper hold by itself.',
+} as const;
+
+/** Whether a tab goes into its pocket, by how much, and when it can be tucked. */
+export function sayLock({
+  tabMm,
+  tabLayers,
+  mouthMm,
+  freeMm,
+  fits,
+  tabReady,
+  mouthReady,
+  awayMm,
+}: LockRead): string {
+  const mm = (v: number): string => `${toFigure(v, 1)} mm`;
+  const sizes = `The tab is ${mm(tabMm)} wide and ${tabLayers} layers thick; the mouth, ${mm(mouthMm)} flat, leaves ${mm(Math.max(0, freeMm))} round it`;
+  const verdict = fits
+    ? `it goes in with ${mm(freeMm - tabMm)} to spare`
+    : `it is ${mm(tabMm - freeMm)} too wide: narrow the tab, or choose a wider pocket`;
+  const [first, then] = tabReady <= mouthReady ? (['tab', 'pocket'] as const) : (['pocket', 'tab'] as const);
+  const ready = Math.max(tabReady, mouthReady);
+  const when =
+    ready === 0
+      ? 'Both are there from the start.'
+      : `The ${then} is as it ends after step ${ready}, the ${first} after step ${Math.min(tabReady, mouthReady)}: tuck it after step ${ready}.`;
+  return `${sizes}: ${verdict}. ${when} In the figure its tip is ${mm(awayMm)} from the mouth.`;
+}
+
+/** Where and how much glue, and for how long. */
+export const sayGlue = (mm2: number): string =>
+  `A dot of ${toFigure(mm2, 0)} mm² in the middle of the tab, held for 10 min, set after 30 min for common paper glue. Read its label, air the room, and follow your local rules.`;
