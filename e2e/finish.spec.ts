@@ -57,6 +57,8 @@ test('a part is turned by points and an amount: it is shown before it is kept, a
 
 test('a figure that cannot stand says so with what it falls on, and what was tried', async ({ page }) => {
   await page.goto('/plan/demo-hare/finish');
+  await expect(sentence(page)).toContainText('It stands on');
+  await page.getByRole('button', { name: 'Leave out shaping step 1' }).click();
   await expect(sentence(page)).toContainText(/unsure|does not stand/);
   await page.getByRole('button', { name: 'What would make it so?' }).click();
   await expect(page.getByRole('region', { name: 'What would make it stand' })).toContainText(
@@ -152,4 +154,68 @@ test('shaping damp is planned by room and paper: water, working time, drying, wh
   await page.getByLabel('wet folding').uncheck();
   await expect(damp).toBeHidden();
   await saved(page);
+});
+
+test('waits are kept with a step, said at the bench, and counted in its forecast', async ({ page }) => {
+  await page.goto('/plan/demo-moth/finish');
+  await expect(sentence(page)).toContainText('It lies on');
+  await page.getByRole('button', { name: 'Wait…' }).first().click();
+  const leaf = page.getByRole('dialog');
+  await leaf.getByRole('button', { name: 'Add it' }).click();
+  const time = leaf.getByLabel('dry', { exact: true });
+  await time.fill('3 moons');
+  await expect(leaf.getByRole('alert')).toContainText('"moons" is not a unit of time');
+  await time.fill('2 h 15');
+  await time.press('Enter');
+  await leaf.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('list', { name: 'Shaping steps' })).toContainText('Let it dry for 2 h 15.');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Wait 2 h 15…' })).toBeVisible();
+  await page.goto('/plan/demo-moth/bench');
+  await expect(sentence(page)).toContainText('and 2 h 15 of waiting');
+});
+
+test('shaping is taken from another plan, and says what it leans on', async ({ page }) => {
+  await page.goto('/plan/demo-sketch/finish');
+  await page.getByRole('button', { name: 'From another plan…' }).click();
+  const leaf = page.getByRole('dialog', { name: 'Shaping from another plan' });
+  await leaf.getByLabel('Plan').selectOption({ label: 'Heron' });
+  await expect(leaf.getByRole('list', { name: 'Its shaping steps' })).toContainText('Turn corner D');
+  await leaf.getByRole('button', { name: 'Take shaping step 1' }).click();
+  const steps = page.getByRole('list', { name: 'Shaping steps' });
+  await expect(steps).toContainText('Turn corner D');
+  await expect(steps).toContainText('The same on the other side');
+  await saved(page);
+});
+
+test('a strip that was tried says what bends are set to; an action and a lock are read', async ({ page }) => {
+  await page.goto('/plan/demo-heron/finish');
+  await expect(sentence(page)).toContainText('It stands on');
+  await page.getByRole('button', { name: 'Try a strip of it' }).click();
+  await rail(page).getByLabel('keeps, °').fill('90');
+  await expect(rail(page)).toContainText('1: set to 10° to keep 10°');
+  const action = page.getByRole('region', { name: 'Action' });
+  await action.getByLabel('What it does').fill('Steps out');
+  await action.getByLabel('held at').selectOption('C');
+  await action.getByLabel('pulled at').selectOption('D');
+  await action.getByLabel('watched').selectOption('A');
+  await action.getByRole('button', { name: 'See what moves' }).click();
+  await expect(action).toContainText(/Step 1 moves from 8\.0° to 14\.0°; pulled by [\d.]+ mm/);
+  const locks = page.getByRole('region', { name: 'Locks' });
+  await locks.getByLabel('What it locks').fill('Bill');
+  await locks.getByRole('button', { name: 'See whether it holds' }).click();
+  await expect(locks).toContainText(/The tab is [\d.]+ mm wide .*: (it goes in|it is [\d.]+ mm too wide)/);
+  await saved(page);
+});
+
+test('the newt walks, the otter and the hare stand', async ({ page }) => {
+  for (const [id, says] of [
+    ['demo-newt', /^It lies on .*hind leg/],
+    ['demo-otter', /^It stands on the right foreleg, the left foreleg and T2/],
+    ['demo-hare', /^It stands on the hind foot/],
+  ] as const) {
+    await page.goto(`/plan/${id}/finish`);
+    await expect(sentence(page)).toHaveText(says);
+  }
 });

@@ -1,12 +1,12 @@
 import { beginVariant } from '../editing/index.ts';
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
-import type { PointRef } from '../references/index.ts';
+import type { LineRef, PointRef } from '../references/index.ts';
 import { type WrittenAct, shapingStepSchema } from '../shaping/index.ts';
 import { write } from '../sequence/index.ts';
 import type { Figure } from '../parts/index.ts';
 import { castFigures } from './cast/index.ts';
 import { sides } from './cast/moth.ts';
-import { across, along, at, between, meet, through } from './cast/words.ts';
+import { across, along, at, between, meet, through, turned } from './cast/words.ts';
 import { lanternDrawer } from './drawer.ts';
 
 export const cast = 'Lantern Marsh';
@@ -199,6 +199,17 @@ const heronDecided: Decided = {
   tools: ['knife'],
 };
 
+/** A leg spread off the body, about the line of the belly. */
+const pawOut = (tip: string, degrees: number, [least, most]: readonly [number, number]): WrittenAct => ({
+  kind: 'turn',
+  line: through(at('G'), at('T1')),
+  at: at('G'),
+  flap: [at(tip)],
+  degrees,
+  least,
+  most,
+});
+
 /** The otter: a fish base folded in half, on four paws with its tail on the ground. */
 export const buildOtterPlan = (): Plan =>
   buildFinished({
@@ -219,12 +230,26 @@ export const buildOtterPlan = (): Plan =>
     pairs: [['right foreleg', 'left foreleg']],
     baseId: 'fish',
     feet: [at('D'), at('T1')],
-    notes: [
-      ['Round the head and the back', 'soft, no edges'],
-      ['Set the paws flat', 'both on the table'],
+    shaping: [
+      { id: 'paw-near', act: pawOut('D', 46, [40, 52]) },
+      { id: 'paw-far', act: pawOut('B', -30, [-36, -24]) },
     ],
+    notes: [['Round the head and the back', 'soft, no edges']],
     tools: ['knife'],
   });
+
+/** The hare turns to the audience: head, ears and the end of the foot about an upright line, all layers; so it stands. */
+const looksAt = between(at('B1'), at('B'), '3/5');
+const look: WrittenAct = {
+  kind: 'turn',
+  line: turned(looksAt, at('B'), 112.2),
+  at: looksAt,
+  flap: [at('B')],
+  everyLayer: true,
+  degrees: 60,
+  least: 52,
+  most: 66,
+};
 
 /** The hare: a bird base seen from the side, sitting on its long hind foot. */
 export const buildHarePlan = (): Plan =>
@@ -246,22 +271,40 @@ export const buildHarePlan = (): Plan =>
     pairs: [['front ear', 'rear ear']],
     baseId: 'bird',
     feet: [at('B1'), at('B')],
-    notes: [
-      ['Open the ears a little from behind', '2 to 4 mm'],
-      ['Bend the ears apart', '5 to 15 degrees'],
-    ],
+    shaping: [{ id: 'look', act: look }],
+    notes: [['Open the ears a little from behind', '2 to 4 mm']],
     tools: ['knife'],
   });
 
-/** The newt, seen from above, lying flat. */
+/** A foot bent down to the table, about a line across the leg at a share of the way to another place, with every layer of it. */
+const footDown = (at: PointRef, line: LineRef, tip: PointRef): WrittenAct => ({
+  kind: 'turn',
+  line,
+  at,
+  flap: [tip],
+  everyLayer: true,
+  degrees: -50,
+  least: -65,
+  most: -35,
+});
+const hindFoot = (tip: PointRef, hip: PointRef): WrittenAct => {
+  const ankle = along(tip, hip, '1/4');
+  return footDown(ankle, across(ankle, through(tip, hip)), tip);
+};
+const foreFoot = (tip: PointRef, other: PointRef): WrittenAct => {
+  const wrist = between(tip, other, '11/50');
+  return footDown(wrist, across(wrist, through(tip, other)), tip);
+};
+
+/** The newt, walking on four feet, its tail waved; seen from above. */
 export const buildNewtPlan = (): Plan =>
   buildFinished({
     name: 'Newt',
     figure: 'newt',
-    pose: 'lying, seen from above, legs spread',
+    pose: 'walking, belly off the ground, tail waved; seen from above',
     paper: 'pond-green',
     sideMm: 236,
-    target: long(240),
+    target: long(215),
     sides: [{ part: 'Tail', side: 'front', at: [] }],
     copies: 1,
     limbs: [
@@ -273,10 +316,13 @@ export const buildNewtPlan = (): Plan =>
     baseId: 'fish',
     feet: null,
     posture: 'lies front up',
-    notes: [
-      ['Bend the tail sideways between the fingers, without a crease', '20 to 60 degrees'],
-      ['Lift the belly off the table, feet down', '3 to 6 mm'],
+    shaping: [
+      { id: 'hind-right', act: hindFoot(at('B'), at('P')) },
+      { id: 'hind-left', act: hindFoot(at('D'), at('Q')) },
+      { id: 'fore-right', act: foreFoot(at('E'), at('F')) },
+      { id: 'fore-left', act: foreFoot(at('F'), at('E')) },
     ],
+    notes: [['Round the back between finger and thumb', 'to taste']],
     tools: ['knife'],
   });
 

@@ -13,7 +13,7 @@ const known: Record<keyof typeof castFigures, [number, number, number, number]> 
   otter: [88, 24, 0.9702, 0.3758],
   hare: [54, 24, 0.463, 0.6109],
   barnOwl: [41, 12, 0.6187, 0.8839],
-  newt: [170, 80, 1.0176, 0.4177],
+  newt: [238, 80, 0.9026, 0.4177],
   moth: [66, 20, 0.75, 0.4844],
   ferryKeeper: [165, 64, 0.3156, 0.47],
 };

@@ -25,6 +25,7 @@ import {
   pull,
   sink,
   collapse,
+  freely,
   writeFigure,
 } from './words.ts';
 
@@ -149,6 +150,20 @@ export const newt = writeFigure(
           [on(0.1428, 0.9073), on(0.3067, 0.8502)],
         ],
       ),
+    ],
+    // Behind, and behind again beyond it: a pleat that turns the tail to one side, and another one that turns it back.
+    'Waved tail': [
+      freely(
+        fold('wave1', 'mountain', turned(along(A, at('H'), '1/2'), A, 78), [
+          A,
+          on(0.1444, 0.1384),
+          on(0.05, 0.1),
+          on(0.1, 0.05),
+        ]),
+      ),
+      freely(fold('wave2', 'mountain', turned(along(A, at('H'), '37/80'), A, -69), [A])),
+      freely(fold('wave3', 'mountain', turned(along(A, at('H'), '11/40'), A, -76), [A])),
+      freely(fold('wave4', 'mountain', turned(along(A, at('H'), '19/80'), A, 60), [A])),
     ],
   },
   90,

@@ -95,7 +95,7 @@ export const otter = writeFigure(
     ],
     Legs: [
       fold('leg1', 'valley', bisector(D, at('J'), O), [D]),
-      freely(fold('leg2', 'mountain', turned(at('I'), O, 30), [B])),
+      freely(fold('leg2', 'mountain', turned(at('I'), O, 14), [B])),
       freely(fold('paw1', 'mountain', turned(between(D, at('J'), '1/25'), A, 4), [D], { tuck: true })),
       freely(fold('paw2', 'valley', turned(between(D, at('J'), '1/25'), A, 4), [B], { tuck: true })),
     ],

@@ -60,22 +60,8 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
     if (step) onRun(addTime(run, step.id, seconds()));
     onLeave();
   };
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent): void => {
-      if (e.target instanceof HTMLInputElement) return;
-      if (e.target instanceof HTMLButtonElement && (e.key === ' ' || e.key === 'Enter')) return;
-      if (e.key === ' ' || e.key === 'ArrowRight' || e.key === 'PageDown') turn(1);
-      else if (e.key === 'ArrowLeft' || e.key === 'PageUp' || e.key === 'Backspace') turn(-1);
-      else return;
-      e.preventDefault();
-      e.stopPropagation();
-    };
-    window.addEventListener('keydown', onKey, true);
-    return () => window.removeEventListener('keydown', onKey, true);
-  }, [turn]);
-
+  useTurnKeys(turn);
   const done = run.at >= count;
-  const total = run.steps.reduce((s, x) => s + x.seconds, 0);
   return (
     <div
       className="fixed inset-0 z-30 flex flex-col bg-leaf"
@@ -101,24 +87,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         </button>
       </div>
       {done ? (
-        <div className="say flex-1 overflow-auto px-10 py-12 text-[26px] leading-[36px]">
-          <p className="mb-4">
-            Folded, in <b>{toMinutesText(total / 60)}</b>; foreseen were{' '}
-            <b>{toMinutesText(run.foreseenMinutes)}</b>.
-          </p>
-          <ShapeNow />
-          <p className="mb-8">
-            Measure it now, while it lies before you: the diary turns it into a better sheet next time.
-          </p>
-          <p className="flex gap-4">
-            <button type="button" className="btn solid" onClick={onDiary}>
-              Write the diary entry
-            </button>
-            <button type="button" className="btn" onClick={() => turn(-1)}>
-              Back to the last step
-            </button>
-          </p>
-        </div>
+        <BenchDone run={run} onDiary={onDiary} onBack={() => turn(-1)} />
       ) : (
         <BenchStep key={run.at} number={run.at + 1}>
           {step &&
@@ -138,60 +107,121 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
       {!done && (
         <>
           <BenchFigures run={run} seconds={seconds} />
-          <div className="relative flex h-[132px] shrink-0 items-center gap-4 overflow-hidden border-t border-rule-strong bg-table pl-8">
-            <button
-              type="button"
-              className="min-h-[76px] border-b-[3px] border-jade bg-leaf px-5 text-left text-[21px] leading-[26px] font-semibold disabled:opacity-50"
-              disabled={run.at === 0}
-              onClick={() => turn(-1)}
-            >
-              Back
-              <small className="block text-[15px] leading-[19px] font-normal text-ink-2">
-                {run.at === 0 ? 'the first step' : `to ${run.at}`}
-              </small>
-            </button>
-            <button
-              type="button"
-              className="min-h-[76px] border-b-[3px] border-dashed border-persimmon bg-leaf px-5 text-left text-[21px] leading-[26px] font-semibold"
-              onClick={stuck}
-            >
-              Stuck here
-              <small className="block text-[15px] leading-[19px] font-normal text-ink-2">
-                keeps place and time
-              </small>
-            </button>
-            <span role="status" className="text-ink-2">
-              {said}
-            </span>
-            <button
-              type="button"
-              className="absolute right-0 bottom-0 h-full w-[340px] text-on-jade max-[700px]:w-[250px]"
-              onClick={() => turn(1)}
-            >
-              <svg
-                className="absolute inset-0 h-full w-full"
-                viewBox="0 0 340 132"
-                preserveAspectRatio="none"
-                aria-hidden="true"
-              >
-                <polygon points="132,0 340,0 340,132 0,132" fill="var(--jade)" />
-                <polygon points="132,0 112,86 0,132" fill={plan.paper.back.hex} />
-              </svg>
-              <span className="relative block pl-[38%] text-left">
-                <span className="block font-serif text-[34px] leading-[40px] font-semibold">
-                  {run.at + 1 === count ? 'Done' : 'Next'}
-                </span>
-                <span className="block text-[15px]">
-                  {run.at + 1 === count ? 'the last step' : `${run.at + 2} of ${count}`}; swipe or space
-                </span>
-              </span>
-            </button>
-          </div>
+          <BenchFoot at={run.at} said={said} onTurn={turn} onStuck={stuck} />
         </>
       )}
       <p className="sr-only" aria-live="polite">
         {done ? 'Finished' : `Step ${run.at + 1} of ${count}: ${result?.steps[run.at]?.sentence ?? ''}`}
       </p>
+    </div>
+  );
+}
+
+/** The next and the step before by keys, and by a pedal that sends them. */
+function useTurnKeys(turn: (by: 1 | -1) => void): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.target instanceof HTMLInputElement) return;
+      if (e.target instanceof HTMLButtonElement && (e.key === ' ' || e.key === 'Enter')) return;
+      if (e.key === ' ' || e.key === 'ArrowRight' || e.key === 'PageDown') turn(1);
+      else if (e.key === 'ArrowLeft' || e.key === 'PageUp' || e.key === 'Backspace') turn(-1);
+      else return;
+      e.preventDefault();
+      e.stopPropagation();
+    };
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
+  }, [turn]);
+}
+
+/** All is folded: how long it took, how it is shaped, and its entry in the diary. */
+function BenchDone({ run, onDiary, onBack }: Pick<BenchProps, 'run' | 'onDiary'> & { onBack: () => void }) {
+  const total = run.steps.reduce((s, x) => s + x.seconds, 0);
+  return (
+    <div className="say flex-1 overflow-auto px-10 py-12 text-[26px] leading-[36px]">
+      <p className="mb-4">
+        Folded, in <b>{toMinutesText(total / 60)}</b>; foreseen were{' '}
+        <b>{toMinutesText(run.foreseenMinutes)}</b>.
+      </p>
+      <ShapeNow />
+      <p className="mb-8">
+        Measure it now, while it lies before you: the diary turns it into a better sheet next time.
+      </p>
+      <p className="flex gap-4">
+        <button type="button" className="btn solid" onClick={onDiary}>
+          Write the diary entry
+        </button>
+        <button type="button" className="btn" onClick={onBack}>
+          Back to the last step
+        </button>
+      </p>
+    </div>
+  );
+}
+
+/** Back, stuck, next: large enough for a hand that holds paper. */
+function BenchFoot({
+  at,
+  said,
+  onTurn,
+  onStuck,
+}: {
+  at: number;
+  said: string;
+  onTurn: (by: 1 | -1) => void;
+  onStuck: () => void;
+}) {
+  const { paper, steps } = usePlan();
+  const count = steps.length;
+  return (
+    <div className="relative flex h-[132px] shrink-0 items-center gap-4 overflow-hidden border-t border-rule-strong bg-table pl-8">
+      <button
+        type="button"
+        className="min-h-[76px] border-b-[3px] border-jade bg-leaf px-5 text-left text-[21px] leading-[26px] font-semibold disabled:opacity-50"
+        disabled={at === 0}
+        onClick={() => onTurn(-1)}
+      >
+        Back
+        <small className="block text-[15px] leading-[19px] font-normal text-ink-2">
+          {at === 0 ? 'the first step' : `to ${at}`}
+        </small>
+      </button>
+      <button
+        type="button"
+        className="min-h-[76px] border-b-[3px] border-dashed border-persimmon bg-leaf px-5 text-left text-[21px] leading-[26px] font-semibold"
+        onClick={onStuck}
+      >
+        Stuck here
+        <small className="block text-[15px] leading-[19px] font-normal text-ink-2">
+          keeps place and time
+        </small>
+      </button>
+      <span role="status" className="text-ink-2">
+        {said}
+      </span>
+      <button
+        type="button"
+        className="absolute right-0 bottom-0 h-full w-[340px] text-on-jade max-[700px]:w-[250px]"
+        onClick={() => onTurn(1)}
+      >
+        <svg
+          className="absolute inset-0 h-full w-full"
+          viewBox="0 0 340 132"
+          preserveAspectRatio="none"
+          aria-hidden="true"
+        >
+          <polygon points="132,0 340,0 340,132 0,132" fill="var(--jade)" />
+          <polygon points="132,0 112,86 0,132" fill={paper.back.hex} />
+        </svg>
+        <span className="relative block pl-[38%] text-left">
+          <span className="block font-serif text-[34px] leading-[40px] font-semibold">
+            {at + 1 === count ? 'Done' : 'Next'}
+          </span>
+          <span className="block text-[15px]">
+            {at + 1 === count ? 'the last step' : `${at + 2} of ${count}`}; swipe or space
+          </span>
+        </span>
+      </button>
     </div>
   );
 }

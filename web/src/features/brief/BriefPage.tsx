@@ -18,7 +18,6 @@ const RULES = [
 export function BriefPage() {
   const plan = usePlan();
   const edit = useEdit();
-  const { unit } = useSettings();
   const { brief } = plan;
   return (
     <main>
@@ -50,110 +49,8 @@ export function BriefPage() {
             value={brief.pose}
             onText={(t) => edit((p) => void (p.brief.pose = t), 'pose')}
           />
-          <LengthField
-            label="Wanted size"
-            unit={unit}
-            valueMm={brief.target.mm}
-            allowEmpty
-            note="such as 90, 9 cm or 3 1/2 in"
-            onLength={(mm) => edit((p) => void (p.brief.target.mm = mm))}
-          />
-          <Choice
-            label="is its"
-            value={brief.target.dimension}
-            options={[
-              { value: 'height', label: 'height' },
-              { value: 'length', label: 'length' },
-            ]}
-            onChoice={(v) => edit((p) => void (p.brief.target.dimension = v))}
-          />
-          <NumberField
-            label="Tolerance, %"
-            value={brief.target.tolerancePercent}
-            low={0}
-            high={50}
-            step={0.5}
-            onNumber={(v) => edit((p) => void (p.brief.target.tolerancePercent = v), 'tolerance')}
-          />
-          <LengthField
-            label={brief.target.dimension === 'height' ? 'Also long' : 'Also tall'}
-            unit={unit}
-            valueMm={brief.other?.mm ?? null}
-            allowEmpty
-            note="left empty where any will do"
-            onLength={(mm) =>
-              edit((p) => {
-                p.brief.other =
-                  mm === null ? null : { mm, tolerancePercent: p.brief.other?.tolerancePercent ?? 10 };
-              })
-            }
-          />
-          {brief.other && (
-            <NumberField
-              label="within, %"
-              className="col-start-2"
-              value={brief.other.tolerancePercent}
-              low={0}
-              high={50}
-              step={0.5}
-              onNumber={(v) =>
-                edit((p) => void (p.brief.other && (p.brief.other.tolerancePercent = v)), 'other tolerance')
-              }
-            />
-          )}
-          <LengthField
-            label="Also deep"
-            unit={unit}
-            valueMm={brief.depth?.mm ?? null}
-            allowEmpty
-            note="front half to rear half, opened"
-            onLength={(mm) =>
-              edit((p) => {
-                p.brief.depth =
-                  mm === null ? null : { mm, tolerancePercent: p.brief.depth?.tolerancePercent ?? 10 };
-              })
-            }
-          />
-          {brief.depth && (
-            <NumberField
-              label="depth within, %"
-              className="col-start-2"
-              value={brief.depth.tolerancePercent}
-              low={0}
-              high={50}
-              step={0.5}
-              onNumber={(v) =>
-                edit((p) => void (p.brief.depth && (p.brief.depth.tolerancePercent = v)), 'depth tolerance')
-              }
-            />
-          )}
-          <NumberField
-            label="Copies"
-            value={brief.copies}
-            low={1}
-            high={200}
-            onNumber={(v) => edit((p) => void (p.brief.copies = v), 'copies')}
-          />
-          <Choice
-            label="House rules"
-            value={brief.rules}
-            options={RULES}
-            onChoice={(v) => edit((p) => void (p.brief.rules = v))}
-          />
-          <DateField
-            label="Needed on"
-            value={brief.date}
-            onDate={(d) => edit((p) => void (p.brief.date = d))}
-          />
-          <NumberField
-            label="Paper of a model may cost"
-            value={brief.budget ?? 0}
-            low={0}
-            high={100000}
-            step={0.01}
-            note="0 where it does not matter"
-            onNumber={(v) => edit((p) => void (p.brief.budget = v > 0 ? v : null), 'budget')}
-          />
+          <Sizes />
+          <Terms />
           <div className="col-span-2">
             <SideList />
           </div>
@@ -164,6 +61,127 @@ export function BriefPage() {
         <ColourAnswer />
       </div>
     </main>
+  );
+}
+
+/** The sizes that are wanted, each with how far off it may be. */
+function Sizes() {
+  const { brief } = usePlan();
+  const edit = useEdit();
+  const { unit } = useSettings();
+  return (
+    <>
+      <LengthField
+        label="Wanted size"
+        unit={unit}
+        valueMm={brief.target.mm}
+        allowEmpty
+        note="such as 90, 9 cm or 3 1/2 in"
+        onLength={(mm) => edit((p) => void (p.brief.target.mm = mm))}
+      />
+      <Choice
+        label="is its"
+        value={brief.target.dimension}
+        options={[
+          { value: 'height', label: 'height' },
+          { value: 'length', label: 'length' },
+        ]}
+        onChoice={(v) => edit((p) => void (p.brief.target.dimension = v))}
+      />
+      <NumberField
+        label="Tolerance, %"
+        value={brief.target.tolerancePercent}
+        low={0}
+        high={50}
+        step={0.5}
+        onNumber={(v) => edit((p) => void (p.brief.target.tolerancePercent = v), 'tolerance')}
+      />
+      <LengthField
+        label={brief.target.dimension === 'height' ? 'Also long' : 'Also tall'}
+        unit={unit}
+        valueMm={brief.other?.mm ?? null}
+        allowEmpty
+        note="left empty where any will do"
+        onLength={(mm) =>
+          edit((p) => {
+            p.brief.other =
+              mm === null ? null : { mm, tolerancePercent: p.brief.other?.tolerancePercent ?? 10 };
+          })
+        }
+      />
+      {brief.other && (
+        <NumberField
+          label="within, %"
+          className="col-start-2"
+          value={brief.other.tolerancePercent}
+          low={0}
+          high={50}
+          step={0.5}
+          onNumber={(v) =>
+            edit((p) => void (p.brief.other && (p.brief.other.tolerancePercent = v)), 'other tolerance')
+          }
+        />
+      )}
+      <LengthField
+        label="Also deep"
+        unit={unit}
+        valueMm={brief.depth?.mm ?? null}
+        allowEmpty
+        note="front half to rear half, opened"
+        onLength={(mm) =>
+          edit((p) => {
+            p.brief.depth =
+              mm === null ? null : { mm, tolerancePercent: p.brief.depth?.tolerancePercent ?? 10 };
+          })
+        }
+      />
+      {brief.depth && (
+        <NumberField
+          label="depth within, %"
+          className="col-start-2"
+          value={brief.depth.tolerancePercent}
+          low={0}
+          high={50}
+          step={0.5}
+          onNumber={(v) =>
+            edit((p) => void (p.brief.depth && (p.brief.depth.tolerancePercent = v)), 'depth tolerance')
+          }
+        />
+      )}
+    </>
+  );
+}
+
+/** How many, by which rules, by when, at what price. */
+function Terms() {
+  const { brief } = usePlan();
+  const edit = useEdit();
+  return (
+    <>
+      <NumberField
+        label="Copies"
+        value={brief.copies}
+        low={1}
+        high={200}
+        onNumber={(v) => edit((p) => void (p.brief.copies = v), 'copies')}
+      />
+      <Choice
+        label="House rules"
+        value={brief.rules}
+        options={RULES}
+        onChoice={(v) => edit((p) => void (p.brief.rules = v))}
+      />
+      <DateField label="Needed on" value={brief.date} onDate={(d) => edit((p) => void (p.brief.date = d))} />
+      <NumberField
+        label="Paper of a model may cost"
+        value={brief.budget ?? 0}
+        low={0}
+        high={100000}
+        step={0.01}
+        note="0 where it does not matter"
+        onNumber={(v) => edit((p) => void (p.brief.budget = v > 0 ? v : null), 'budget')}
+      />
+    </>
   );
 }
 

@@ -208,87 +208,7 @@ export function ShapingMaker({
             </p>
           )}
           <div className="mt-2 flex flex-wrap items-end gap-4">
-            {making.tool === 'open' ? (
-              <Choice
-                label="Folded in half by"
-                className="w-52"
-                value={making.half}
-                options={halves.map((h) => ({ value: h.id, label: `step ${h.number}` }))}
-                onChoice={(half) => onMaking({ ...making, half })}
-              />
-            ) : toolOf(making.tool).line === 'either' ? (
-              <Choice
-                label="The line lies"
-                className="w-64"
-                value={making.by}
-                options={[
-                  { value: 'across', label: 'straight across, at one point' },
-                  { value: 'through', label: 'through two points' },
-                ]}
-                onChoice={(by) =>
-                  onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })
-                }
-              />
-            ) : null}
-            <NumberField
-              label={toolOf(making.tool).amount}
-              className="w-40"
-              value={making.degrees}
-              low={toolOf(making.tool).limits[0]}
-              high={toolOf(making.tool).limits[1]}
-              step={0.5}
-              onNumber={(degrees) => onMaking({ ...making, degrees })}
-            />
-            {toolOf(making.tool).begins.rodMm !== undefined && (
-              <NumberField
-                label="Rod, mm across"
-                className="w-32"
-                value={making.rodMm}
-                low={0.5}
-                high={300}
-                step={0.5}
-                onNumber={(rodMm) => onMaking({ ...making, rodMm })}
-              />
-            )}
-            {toolOf(making.tool).line !== 'none' && (
-              <label className="flex items-center gap-2 pb-2">
-                <input
-                  type="checkbox"
-                  checked={making.everyLayer}
-                  onChange={(e) => onMaking({ ...making, everyLayer: e.target.checked })}
-                />
-                every layer there
-              </label>
-            )}
-            {making.tool === 'round' && (
-              <label className="flex items-center gap-2 pb-2">
-                <input
-                  type="checkbox"
-                  checked={making.isOpenEnded}
-                  onChange={(e) => onMaking({ ...making, isOpenEnded: e.target.checked })}
-                />
-                its ends are open
-              </label>
-            )}
-            {refusal?.freeDegrees !== undefined && Math.abs(refusal.freeDegrees) >= 0.1 && (
-              <button
-                type="button"
-                className="act pb-2"
-                onClick={() => onMaking({ ...making, degrees: Math.trunc(refusal.freeDegrees! * 10) / 10 })}
-              >
-                Turn it {toFigure(Math.abs(refusal.freeDegrees), 1)}°, as far as it is free
-              </button>
-            )}
-            {refusal?.kind === 'through' && refusal.freeDegrees === 0 && (
-              <button
-                type="button"
-                className="act pb-2"
-                onClick={() => onMaking({ ...making, degrees: -making.degrees })}
-              >
-                The other way
-              </button>
-            )}
-
+            <Fields {...{ making, onMaking, halves, refusal }} />
             <button
               type="button"
               className="btn solid"
@@ -304,6 +224,103 @@ export function ShapingMaker({
         </div>
       )}
     </section>
+  );
+}
+
+/** What the tool asks for beside its points: how its line lies, how far, over what, with which layers; and ways out of a refusal. */
+function Fields({
+  making,
+  onMaking,
+  halves,
+  refusal,
+}: {
+  readonly making: Making;
+  readonly onMaking: (making: Making) => void;
+  /** Steps that fold the body in half. */
+  readonly halves: readonly { readonly id: string; readonly number: number }[];
+  readonly refusal: PosedFigure['steps'][number]['refusal'];
+}) {
+  return (
+    <>
+      {making.tool === 'open' ? (
+        <Choice
+          label="Folded in half by"
+          className="w-52"
+          value={making.half}
+          options={halves.map((h) => ({ value: h.id, label: `step ${h.number}` }))}
+          onChoice={(half) => onMaking({ ...making, half })}
+        />
+      ) : toolOf(making.tool).line === 'either' ? (
+        <Choice
+          label="The line lies"
+          className="w-64"
+          value={making.by}
+          options={[
+            { value: 'across', label: 'straight across, at one point' },
+            { value: 'through', label: 'through two points' },
+          ]}
+          onChoice={(by) => onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })}
+        />
+      ) : null}
+      <NumberField
+        label={toolOf(making.tool).amount}
+        className="w-40"
+        value={making.degrees}
+        low={toolOf(making.tool).limits[0]}
+        high={toolOf(making.tool).limits[1]}
+        step={0.5}
+        onNumber={(degrees) => onMaking({ ...making, degrees })}
+      />
+      {toolOf(making.tool).begins.rodMm !== undefined && (
+        <NumberField
+          label="Rod, mm across"
+          className="w-32"
+          value={making.rodMm}
+          low={0.5}
+          high={300}
+          step={0.5}
+          onNumber={(rodMm) => onMaking({ ...making, rodMm })}
+        />
+      )}
+      {toolOf(making.tool).line !== 'none' && (
+        <label className="flex items-center gap-2 pb-2">
+          <input
+            type="checkbox"
+            checked={making.everyLayer}
+            onChange={(e) => onMaking({ ...making, everyLayer: e.target.checked })}
+          />
+          every layer there
+        </label>
+      )}
+      {making.tool === 'round' && (
+        <label className="flex items-center gap-2 pb-2">
+          <input
+            type="checkbox"
+            checked={making.isOpenEnded}
+            onChange={(e) => onMaking({ ...making, isOpenEnded: e.target.checked })}
+          />
+          its ends are open
+        </label>
+      )}
+      {refusal?.freeDegrees !== undefined && Math.abs(refusal.freeDegrees) >= 0.1 && (
+        <button
+          type="button"
+          className="act pb-2"
+          onClick={() => onMaking({ ...making, degrees: Math.trunc(refusal.freeDegrees! * 10) / 10 })}
+        >
+          Turn it {toFigure(Math.abs(refusal.freeDegrees), 1)}°, as far as it is free
+        </button>
+      )}
+      {refusal?.kind === 'through' && refusal.freeDegrees === 0 && (
+        <button
+          type="button"
+          className="act pb-2"
+          onClick={() => onMaking({ ...making, degrees: -making.degrees })}
+        >
+          The other way
+        </button>
+      )}
+    </>
   );
 }
 

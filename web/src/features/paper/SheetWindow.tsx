@@ -75,6 +75,12 @@ function WindowSentence({ input, window, side }: { input: Input; window: Window;
   );
 }
 
+interface StockTick {
+  readonly id: string;
+  readonly name: string;
+  readonly sideMm: number;
+}
+
 function Chart({
   input,
   window,
@@ -84,9 +90,8 @@ function Chart({
   input: Input;
   window: Window;
   side: number;
-  ticks: readonly { readonly id: string; readonly name: string; readonly sideMm: number }[];
+  ticks: readonly StockTick[];
 }) {
-  const { paper } = usePlan();
   const edit = useEdit();
   const { unit } = useSettings();
   const [dragged, setDragged] = useState<number | null>(null);
@@ -132,81 +137,18 @@ function Chart({
             stroke="var(--jade)"
           />
         )}
-        {x.ticks(7).map((t) => (
-          <g key={t}>
-            <line x1={x(t)} x2={x(t)} y1={TOP - 6} y2={TOP} stroke="var(--ink-2)" />
-            <text x={x(t)} y={TOP - 10} fontSize="13" textAnchor="middle" fill="var(--ink-2)">
-              {t}
-            </text>
-          </g>
+        <SizeAxis x={x} />
+        <StockTicks x={x} ticks={ticks.filter((t) => t.sideMm <= right)} y={height} />
+        {bands.map((band, i) => (
+          <BandRow
+            key={band.id}
+            band={band}
+            said={sayBand(band.id, input, unit)}
+            y={TOP + 3 + i * ROW}
+            x={x}
+            binds={lowBy === band.id ? 'low' : highBy === band.id ? 'high' : undefined}
+          />
         ))}
-        <text x={LEFT - 12} y={TOP - 10} fontSize="13" textAnchor="end" fill="var(--ink-2)">
-          sheet side, mm
-        </text>
-        <line x1={LEFT} x2={WIDTH - 8} y1={TOP} y2={TOP} stroke="var(--ink-2)" />
-        {ticks
-          .filter((t) => t.sideMm <= right)
-          .map((t) => (
-            <path
-              key={t.id}
-              d={`M${x(t.sideMm)} ${height - 14}l4.5 9h-9z`}
-              fill="var(--ink-2)"
-              data-testid="stock-tick"
-            >
-              <title>{`${t.name}: ${toLengthText(t.sideMm, unit).text} at most`}</title>
-            </path>
-          ))}
-        <text x={LEFT - 12} y={height - 4} fontSize="13" textAnchor="end" fill="var(--ink-2)">
-          papers, largest piece
-        </text>
-        {bands.map((band, i) => {
-          const y = TOP + 3 + i * ROW;
-          const { name, note } = sayBand(band.id, input, unit);
-          return (
-            <g key={band.id} data-band={band.id}>
-              <text x="0" y={y + 14} className="font-serif" fontSize="15" fontWeight="600" fill="var(--ink)">
-                {name}
-              </text>
-              <text x="0" y={y + 30} fontSize="13" fill="var(--ink-2)">
-                {note.length > 24 ? `${note.slice(0, 23)}…` : note}
-                <title>{note}</title>
-              </text>
-              {band.lowMm !== undefined && (
-                <ShutterBand
-                  from={LEFT}
-                  to={x(band.lowMm)}
-                  y={y}
-                  fold="right"
-                  binds={lowBy === band.id}
-                  isSoft={band.isSoft === true}
-                  tint={paper.front.hex}
-                />
-              )}
-              {band.lowMm !== undefined && band.lowMm >= right && (
-                <text x={WIDTH - 12} y={y + 22} fontSize="13" textAnchor="end" fill="var(--ink-2)">
-                  from {toLengthText(Math.round(band.lowMm), unit).text}
-                </text>
-              )}
-              {band.highMm !== undefined && band.highMm < right && (
-                <ShutterBand
-                  from={x(band.highMm)}
-                  to={WIDTH - 8}
-                  y={y}
-                  fold="left"
-                  binds={highBy === band.id}
-                  isSoft={band.isSoft === true}
-                  tint={paper.front.hex}
-                />
-              )}
-              {band.highMm !== undefined && band.highMm >= right && (
-                <text x={WIDTH - 12} y={y + 22} fontSize="13" textAnchor="end" fill="var(--ink-2)">
-                  to {toLengthText(Math.round(band.highMm), unit).text}
-                </text>
-              )}
-              <line x1={LEFT} x2={WIDTH - 8} y1={y + ROW - 3} y2={y + ROW - 3} stroke="var(--rule)" />
-            </g>
-          );
-        })}
         <line x1={x(side)} x2={x(side)} y1="18" y2={height - 16} stroke="var(--jade)" strokeWidth="2" />
         <path d={`M${x(side)} 2l8 9l-8 13l-8 -13z`} fill="var(--jade)" />
       </svg>
@@ -225,6 +167,96 @@ function Chart({
         <b className="text-ink">{toLengthText(side, unit).text}</b>
       </label>
     </>
+  );
+}
+
+type Scale = ReturnType<typeof scaleLinear<number, number>>;
+
+/** Sizes of sheets along the top, in mm. */
+function SizeAxis({ x }: { x: Scale }) {
+  return (
+    <>
+      {x.ticks(7).map((t) => (
+        <g key={t}>
+          <line x1={x(t)} x2={x(t)} y1={TOP - 6} y2={TOP} stroke="var(--ink-2)" />
+          <text x={x(t)} y={TOP - 10} fontSize="13" textAnchor="middle" fill="var(--ink-2)">
+            {t}
+          </text>
+        </g>
+      ))}
+      <text x={LEFT - 12} y={TOP - 10} fontSize="13" textAnchor="end" fill="var(--ink-2)">
+        sheet side, mm
+      </text>
+      <line x1={LEFT} x2={WIDTH - 8} y1={TOP} y2={TOP} stroke="var(--ink-2)" />
+    </>
+  );
+}
+
+/** The largest piece each paper of the drawer gives, along the foot at `y`. */
+function StockTicks({ x, ticks, y }: { x: Scale; ticks: readonly StockTick[]; y: number }) {
+  const { unit } = useSettings();
+  return (
+    <>
+      {ticks.map((t) => (
+        <path
+          key={t.id}
+          d={`M${x(t.sideMm)} ${y - 14}l4.5 9h-9z`}
+          fill="var(--ink-2)"
+          data-testid="stock-tick"
+        >
+          <title>{`${t.name}: ${toLengthText(t.sideMm, unit).text} at most`}</title>
+        </path>
+      ))}
+      <text x={LEFT - 12} y={y - 4} fontSize="13" textAnchor="end" fill="var(--ink-2)">
+        papers, largest piece
+      </text>
+    </>
+  );
+}
+
+/** One limit: its name, its note, and its shutters over the sizes it forbids. */
+function BandRow({
+  band,
+  said: { name, note },
+  y,
+  x,
+  binds,
+}: {
+  band: Window['bands'][number];
+  said: ReturnType<typeof sayBand>;
+  y: number;
+  x: Scale;
+  binds: 'low' | 'high' | undefined;
+}) {
+  const { paper } = usePlan();
+  const { unit } = useSettings();
+  const right = x.domain()[1]!;
+  const { lowMm, highMm, isSoft = false } = band;
+  const shutter = { y, isSoft, tint: paper.front.hex };
+  const beyond = (word: string, mm: number) => (
+    <text x={WIDTH - 12} y={y + 22} fontSize="13" textAnchor="end" fill="var(--ink-2)">
+      {word} {toLengthText(Math.round(mm), unit).text}
+    </text>
+  );
+  return (
+    <g data-band={band.id}>
+      <text x="0" y={y + 14} className="font-serif" fontSize="15" fontWeight="600" fill="var(--ink)">
+        {name}
+      </text>
+      <text x="0" y={y + 30} fontSize="13" fill="var(--ink-2)">
+        {note.length > 24 ? `${note.slice(0, 23)}…` : note}
+        <title>{note}</title>
+      </text>
+      {lowMm !== undefined && (
+        <ShutterBand from={LEFT} to={x(lowMm)} fold="right" binds={binds === 'low'} {...shutter} />
+      )}
+      {lowMm !== undefined && lowMm >= right && beyond('from', lowMm)}
+      {highMm !== undefined && highMm < right && (
+        <ShutterBand from={x(highMm)} to={WIDTH - 8} fold="left" binds={binds === 'high'} {...shutter} />
+      )}
+      {highMm !== undefined && highMm >= right && beyond('to', highMm)}
+      <line x1={LEFT} x2={WIDTH - 8} y1={y + ROW - 3} y2={y + ROW - 3} stroke="var(--rule)" />
+    </g>
   );
 }
 
