@@ -81,7 +81,7 @@ test('a preview is of the plan it was asked about: the fold under it changed, th
 
 test('what a press means where two points lie close is the nearer one', async ({ page }) => {
   await page.goto('/plan/demo-newt/folds');
-  await expect(pleat(page, 'Folds')).toContainText('34, all flat');
+  await expect(pleat(page, 'Folds')).toContainText('38, all flat');
   await page.keyboard.press('v');
   await page.getByRole('button', { name: 'Sheet large' }).click();
   const marks = page.getByRole('group', { name: /The sheet after/ }).getByRole('button');

@@ -353,7 +353,7 @@ test('a fold engine that closes without a word is noticed, said and started agai
     };
   });
   await page.goto('/plan/demo-newt/folds');
-  await expect(pleat(page, 'Folds')).toContainText('34, all flat');
+  await expect(pleat(page, 'Folds')).toContainText('38, all flat');
   await expect
     .poll(() =>
       page.evaluate(async () =>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Point } from '@jade/core/geometry';
 import { type StepDetail, getEngine } from '../engine/index.ts';
 import { DrawingView, usePalette } from '../pictures/index.ts';
+import { WORDS } from './words.ts';
 
 /** A facet that is painted, and a point of its paper by which the plan keeps it. */
 export type Painted = ReadonlyMap<number, Point>;
@@ -43,7 +44,7 @@ export function PaintedSkin({
       margin={14}
       weight={0.7}
       className="mb-2 cursor-crosshair touch-none"
-      title="The finished skin, to paint on"
+      title={WORDS.theFinishedSkinTo}
       onDrag={(phase, at) => {
         if (phase === 'grabbed') {
           setOn(true);

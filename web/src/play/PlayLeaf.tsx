@@ -8,6 +8,7 @@ import { DrawingView, usePalette } from '../pictures/index.ts';
 import { Choice, Leaf, Notice } from '../ui/index.ts';
 import { motionOf } from './client.ts';
 import type { PlayStage } from './scene.ts';
+import { WORDS } from './words.ts';
 
 const WIDTH = 808;
 const HEIGHT = 420;
@@ -34,10 +35,10 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
         <Notice tone="care">The motion cannot be computed: {fault}. The pictures of the step stand.</Notice>
       ) : motion === undefined ? (
         <p className="note" role="status" style={{ minHeight: HEIGHT + 76 }}>
-          Folding it in the background …
+          {WORDS.foldingItInThe}
         </p>
       ) : motion === null ? (
-        <Notice tone="care">Nothing moves in this step.</Notice>
+        <Notice tone="care">{WORDS.nothingMovesInThis}</Notice>
       ) : (
         <Motion key={step} motion={motion} />
       )}
@@ -48,7 +49,7 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
           disabled={step <= 1}
           onClick={() => dispatch(stepSelected(step - 1))}
         >
-          The step before
+          {WORDS.theStepBefore}
         </button>
         <button
           type="button"
@@ -56,7 +57,7 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
           disabled={step >= steps.length}
           onClick={() => dispatch(stepSelected(step + 1))}
         >
-          The next step
+          {WORDS.theNextStep}
         </button>
       </div>
     </Leaf>
@@ -155,7 +156,7 @@ function Motion({ motion }: { motion: Play }) {
           ref={canvas}
           tabIndex={0}
           role="img"
-          aria-label="The sheet as it moves; drag or use the arrow keys to look from another side"
+          aria-label={WORDS.theSheetAsIt}
           data-testid="motion"
           data-kind={motion.kind}
           data-moment={moment.toFixed(3)}
@@ -173,7 +174,7 @@ function Motion({ motion }: { motion: Play }) {
             setPlaying((p) => !p);
           }}
         >
-          {isPlaying ? 'Hold' : moment >= 1 ? 'Again' : 'Play'}
+          {isPlaying ? WORDS.hold : moment >= 1 ? WORDS.again : WORDS.play}
         </button>
         <label className="flex flex-1 items-center gap-3 text-[14px]">
           How far folded
@@ -191,10 +192,16 @@ function Motion({ motion }: { motion: Play }) {
             }}
           />
         </label>
-        <Choice label="Speed" className="w-36" value={speed} options={[...SPEEDS]} onChoice={setSpeed} />
+        <Choice
+          label={WORDS.speed}
+          className="w-36"
+          value={speed}
+          options={[...SPEEDS]}
+          onChoice={setSpeed}
+        />
         {!isFlat && (
           <button type="button" className="act" onClick={() => stage.current?.lookFromFront()}>
-            From the front
+            {WORDS.fromTheFront}
           </button>
         )}
       </div>

@@ -10,6 +10,7 @@ import { useRecords, useSettings } from '../records/index.ts';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
 import { askForKeys } from './KeysLeaf.tsx';
+import { WORDS } from './words.ts';
 
 /** Everything by name: Ctrl K. Stages, plans, steps, undo, theme. */
 export function CommandPalette() {
@@ -50,19 +51,17 @@ export function CommandPalette() {
     <Command.Dialog
       open={open}
       onOpenChange={setOpen}
-      label="Find a stage, a plan, a step or an action"
+      label={WORDS.findAStageA}
       filter={rankOf}
       overlayClassName="fixed inset-0 z-40 bg-[color-mix(in_oklab,var(--ink),transparent_60%)]"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 border border-rule-strong bg-leaf"
     >
       <Command.Input
-        placeholder="Stage, plan, step or action"
+        placeholder={WORDS.stagePlanStepOr}
         className="w-full border-0 border-b border-rule-strong px-4 py-3 text-[18px]"
       />
       <Command.List className="max-h-[50vh] overflow-auto p-2">
-        <Command.Empty className="px-3 py-4 text-ink-2">
-          Nothing of that name. Try the name of a stage, a plan or a step.
-        </Command.Empty>
+        <Command.Empty className="px-3 py-4 text-ink-2">{WORDS.nothingOfThatName}</Command.Empty>
         {present && id && (
           <Command.Group heading={present.name}>
             {stageIds.map((s, i) => (
@@ -85,10 +84,10 @@ export function CommandPalette() {
               </Command.Item>
             ))}
             <Command.Item className={item} onSelect={run(() => dispatch(undone()))}>
-              Undo <span className="float-right text-ink-2">Ctrl Z</span>
+              Undo <span className="float-right text-ink-2">{WORDS.ctrlZ}</span>
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => dispatch(redone()))}>
-              Redo <span className="float-right text-ink-2">Ctrl Y</span>
+              Redo <span className="float-right text-ink-2">{WORDS.ctrlY}</span>
             </Command.Item>
             <Command.Item className={item} onSelect={run(askForKeys)}>
               All keys <span className="float-right text-ink-2">?</span>
@@ -107,16 +106,16 @@ export function CommandPalette() {
             </Command.Item>
           ))}
           <Command.Item className={item} onSelect={go('/')}>
-            Cast: all plans
+            {WORDS.castAllPlans}
           </Command.Item>
           <Command.Item className={item} onSelect={go('/bases')}>
-            Base atlas
+            {WORDS.baseAtlas}
           </Command.Item>
           <Command.Item className={item} onSelect={go('/drawer')}>
-            Paper drawer
+            {WORDS.paperDrawer}
           </Command.Item>
           <Command.Item className={item} onSelect={go('/settings')}>
-            Settings
+            {WORDS.settings}
           </Command.Item>
         </Command.Group>
         <Command.Group heading="Bases">
@@ -134,10 +133,10 @@ export function CommandPalette() {
               onSelect={run(() => void write('settings', '', { ...settings, theme }))}
             >
               {theme === 'system'
-                ? 'Light as the system has it'
+                ? WORDS.lightAsTheSystem
                 : theme === 'day'
-                  ? 'Day table (light)'
-                  : 'Lamp (dark)'}
+                  ? WORDS.dayTableLight
+                  : WORDS.lampDark}
             </Command.Item>
           ))}
         </Command.Group>

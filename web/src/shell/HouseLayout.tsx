@@ -4,6 +4,7 @@ import { useListPlansQuery } from '../api/index.ts';
 import { usePapers, useSettings } from '../records/index.ts';
 import { SaveNotice } from './SaveNotice.tsx';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
+import { WORDS } from './words.ts';
 
 /** Outside a plan: the same strip, undyed. */
 export function HouseLayout() {
@@ -48,7 +49,13 @@ export function HouseLayout() {
   ];
   return (
     <>
-      <Ribbon title="Jade Kite" under="plan and fold" items={items} tint="var(--pleat-dim)" label="Rooms" />
+      <Ribbon
+        title={WORDS.jadeKite}
+        under="plan and fold"
+        items={items}
+        tint="var(--pleat-dim)"
+        label={WORDS.rooms}
+      />
       <SaveNotice />
       <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">
         <Outlet />

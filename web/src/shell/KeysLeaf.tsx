@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { TOOLS, toolGroups } from '@jade/core/kinds';
 import { isTyping } from '../stage/index.ts';
 import { Leaf } from '../ui/index.ts';
+import { WORDS } from './words.ts';
 
 interface KeyRow {
   readonly key: string;
@@ -68,7 +69,7 @@ export function KeysLeaf() {
     rows: tools.map((t) => ({ key: TOOLS[t].key, does: TOOLS[t].word })),
   }));
   return (
-    <Leaf open={open} onOpen={setOpen} title="Keys" wide>
+    <Leaf open={open} onOpen={setOpen} title={WORDS.keys} wide>
       <div className="columns-3 gap-8 max-[900px]:columns-2 max-[620px]:columns-1">
         {[...PLACES, ...folds].map(({ place, rows }) => (
           <section key={place} className="mb-4 break-inside-avoid">

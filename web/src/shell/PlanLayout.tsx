@@ -11,6 +11,7 @@ import { useAppDispatch } from '../state/index.ts';
 import { useOutbox } from '../state/index.ts';
 import { SaveNotice, sayState } from './SaveNotice.tsx';
 import { usePlanKeys } from '../stage/index.ts';
+import { WORDS } from './words.ts';
 
 const NAMES: Record<StageId, string> = {
   brief: 'Brief',
@@ -59,11 +60,11 @@ export function PlanLayout() {
   const { opening, again } = useOpenPlan(id);
   if (opening === 'missing') {
     return (
-      <Trouble title="This plan is not here">
+      <Trouble title={WORDS.thisPlanIsNot}>
         <p>
           It may have been deleted, or the address is misspelt.{' '}
           <Link className="act" to="/">
-            Look in the cast
+            {WORDS.lookInTheCast}
           </Link>
         </p>
       </Trouble>
@@ -71,15 +72,15 @@ export function PlanLayout() {
   }
   if (opening === 'unread') {
     return (
-      <Trouble title="This plan cannot be read">
+      <Trouble title={WORDS.thisPlanCannotBe}>
         <p>
           It is kept as it was written, but this version cannot read it.{' '}
           <a className="act" href={`/api/unread/plan/${id}`} download>
-            Download it as it is
+            {WORDS.downloadItAsIt}
           </a>
           , or{' '}
           <Link className="act" to="/">
-            look in the cast
+            {WORDS.lookInTheCast2}
           </Link>
           .
         </p>
@@ -88,18 +89,15 @@ export function PlanLayout() {
   }
   if (opening === 'away') {
     return (
-      <Trouble title="The server is away">
-        <p className="mb-4">
-          The plan could not be read. Anything you changed before is kept in this browser. Start the server
-          again, then try once more.
-        </p>
+      <Trouble title={WORDS.theServerIsAway}>
+        <p className="mb-4">{WORDS.thePlanCouldNot}</p>
         <button type="button" className="btn solid" onClick={again}>
-          Try again
+          {WORDS.tryAgain}
         </button>
       </Trouble>
     );
   }
-  if (opening === 'waiting') return <Waiting what="Opening the plan …" />;
+  if (opening === 'waiting') return <Waiting what={WORDS.openingThePlan} />;
   return (
     <EngineProvider>
       <OpenPlan id={id} />
@@ -116,7 +114,7 @@ function OpenPlan({ id }: { id: string }) {
   useEffect(() => {
     if (present) document.title = `${present.name} · Jade Kite`;
   }, [present]);
-  if (!present) return <Waiting what="Opening the plan …" />;
+  if (!present) return <Waiting what={WORDS.openingThePlan} />;
   const stage = pathname.split('/')[3] as StageId | undefined;
   const items: PleatItem[] = stageIds.map((s) => {
     const reading = result?.readings.stages[s];
@@ -141,7 +139,7 @@ function OpenPlan({ id }: { id: string }) {
         state={sayState(save)}
         items={items}
         tint={`color-mix(in oklab, ${present.paper.front.hex}, var(--ink) 12%)`}
-        label="Stages"
+        label={WORDS.stages}
       />
       <SaveNotice />
       {fault && (

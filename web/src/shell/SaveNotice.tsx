@@ -10,6 +10,7 @@ import { sayMoment } from '../ui/index.ts';
 import { useAppSelector } from '../state/index.ts';
 import { useIsWhole } from './keepPage.ts';
 import { useOutbox } from '../state/index.ts';
+import { WORDS } from './words.ts';
 
 /** One or two words for the ribbon. */
 export function sayState(save: SaveState): string {
@@ -47,16 +48,15 @@ export function SaveNotice() {
     <>
       {isFull && (
         <p role="alert" className={BAND} data-testid="storage-notice">
-          This browser’s storage is full: what you change is only in this tab until the server has it. Leave
-          the tab open until it says “saved”.
+          {WORDS.thisBrowsersStorageIs}
         </p>
       )}
       {elsewhere && (
         <p role="status" className={BAND} data-testid="elsewhere-notice">
-          {(elsewhere.mine as Plan | null)?.name ?? 'A plan'}{' '}
-          {elsewhere.state === 'clash' ? 'was changed in two windows' : 'could not be saved'}:{' '}
+          {(elsewhere.mine as Plan | null)?.name ?? WORDS.aPlan}{' '}
+          {elsewhere.state === 'clash' ? WORDS.wasChangedInTwo : WORDS.couldNotBeSaved}:{' '}
           <Link className="act" to={`/plan/${elsewhere.id}/brief`}>
-            open it to decide
+            {WORDS.openItToDecide}
           </Link>
         </p>
       )}
@@ -90,11 +90,11 @@ function Refused({ entry }: { entry: Waiting }) {
     <div role="alert" className={`flex flex-wrap items-center gap-4 ${BAND}`} data-testid="save-notice">
       <span className="flex-1">
         The last change{isPlan ? '' : ` of a ${wordOfKind(entry.kind)}`} could not be saved. {entry.text}{' '}
-        {isPlan ? 'Undo it, or change it; it' : 'It'} is kept in this browser meanwhile.
+        {isPlan ? WORDS.undoItOrChange : WORDS.it} is kept in this browser meanwhile.
       </span>
       {isPlan && <KeepCopy entry={entry} />}
       <button type="button" className="btn" onClick={() => outbox.giveUp(entry, 'It could not be saved')}>
-        Give it up
+        {WORDS.giveItUp}
       </button>
     </div>
   );
@@ -113,7 +113,7 @@ function KeepCopy({ entry }: { entry: Waiting }) {
   };
   return (
     <button type="button" className="btn" onClick={() => void keep().catch(() => undefined)}>
-      Keep mine as a copy
+      {WORDS.keepMineAsA}
     </button>
   );
 }
@@ -138,19 +138,19 @@ function ClashPanel({ entry }: { entry: Waiting }) {
   return (
     <section
       role="alert"
-      aria-label="Two versions"
+      aria-label={WORDS.twoVersions}
       className={`${BAND} max-h-[46vh] overflow-auto`}
       data-testid="save-notice"
     >
       <p className="mb-2">
         <b>{name}</b> was changed in another window too. What could be merged is merged;{' '}
-        {parts.length === 1 ? 'this part' : `these ${parts.length} parts`} both changed. What you give up can
-        be fetched back for a week.
+        {parts.length === 1 ? WORDS.thisPart : `these ${parts.length} parts`} both changed. What you give up
+        can be fetched back for a week.
       </p>
       <table className="plain mb-2">
         <thead>
           <tr>
-            <th scope="col">part</th>
+            <th scope="col">{WORDS.part}</th>
             <th scope="col">here{entry.at && `, ${sayMoment(entry.at)}`}</th>
             <th scope="col">in the other window{theirs?.at && `, ${sayMoment(theirs.at)}`}</th>
           </tr>
@@ -184,15 +184,15 @@ function ClashPanel({ entry }: { entry: Waiting }) {
           className="btn solid"
           onClick={() => outbox.resolve(entry, { ...all(newer), ...chosen })}
         >
-          Go on with these
+          {WORDS.goOnWithThese}
         </button>
         {parts.length > 1 && (
           <>
             <button type="button" className="btn" onClick={() => outbox.resolve(entry, all('mine'))}>
-              All as here
+              {WORDS.allAsHere}
             </button>
             <button type="button" className="btn" onClick={() => outbox.resolve(entry, all('theirs'))}>
-              All as in the other window
+              {WORDS.allAsInThe}
             </button>
           </>
         )}

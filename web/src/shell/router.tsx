@@ -5,6 +5,7 @@ import { Frame } from './Frame.tsx';
 import { HouseLayout } from './HouseLayout.tsx';
 import { PlanLayout } from './PlanLayout.tsx';
 import { BrokenPage, LostPage } from './BrokenPage.tsx';
+import { WORDS } from './words.ts';
 
 /** Every screen is a part of its own, so that a page waits only for the screen it shows. */
 const pages = {
@@ -27,7 +28,7 @@ const pages = {
 function screen(name: keyof typeof pages): ReactNode {
   const Screen = lazy(() => insist(pages[name]));
   return (
-    <Suspense fallback={<Waiting what="Fetching this screen … it opens when the server answers." />}>
+    <Suspense fallback={<Waiting what={WORDS.fetchingThisScreenIt} />}>
       <Screen />
     </Suspense>
   );

@@ -3,6 +3,7 @@ import { sayChange } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import { redone, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
+import { WORDS } from './words.ts';
 
 /** The sentence a stage opens with, and the three words that work everywhere. */
 export function StageHead({ title, children }: { title: string; children: ReactNode }) {
@@ -38,7 +39,7 @@ export function StageHead({ title, children }: { title: string; children: ReactN
           aria-describedby="undo-said"
           onClick={() => dispatch(undone())}
         >
-          Undo
+          {WORDS.undo}
         </button>
         <button
           type="button"
@@ -47,15 +48,15 @@ export function StageHead({ title, children }: { title: string; children: ReactN
           title={`Redo ${again} (Ctrl Y)`}
           onClick={() => dispatch(redone())}
         >
-          Redo
+          {WORDS.redo}
         </button>
         <button
           type="button"
           className={word}
-          title="Ctrl K"
+          title={WORDS.ctrlK}
           onClick={() => window.dispatchEvent(new Event('jade:find'))}
         >
-          Find
+          {WORDS.find}
         </button>
         <span id="undo-said" role="status" className="note w-full max-w-[180px] text-right">
           {said}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { type Wait, readDuration, sayDuration, sayWait, waitKinds, waitMinutes } from '@jade/core/waits';
 import { Choice, Field, Leaf } from '../ui/index.ts';
+import { WORDS } from './words.ts';
 
 interface WaitsProps {
   /** What the waits follow: "step 12". */
@@ -17,17 +18,14 @@ export function WaitsButton({ after, waits, onWaits, className = '' }: WaitsProp
     <>
       <button type="button" className={`act ${className}`} onClick={() => setOpen(true)}>
         {waits.length === 0
-          ? 'Wait…'
+          ? WORDS.wait
           : total > 0
             ? `Wait ${sayDuration(total)}…`
             : `Damp ${sayDuration(waits[0]!.minutes)}…`}
       </button>
       {isOpen && (
         <Leaf open onOpen={setOpen} title={`Waits after ${after}`}>
-          <p className="note mb-3">
-            What the paper needs time for before the next step. It counts in the forecast, beside the time of
-            folding.
-          </p>
+          <p className="note mb-3">{WORDS.whatThePaperNeeds}</p>
           <WaitRows waits={waits} onWaits={onWaits} />
         </Leaf>
       )}
@@ -48,8 +46,8 @@ function WaitRows({ waits, onWaits }: Pick<WaitsProps, 'waits' | 'onWaits'>) {
   ];
   return (
     <>
-      {waits.length === 0 && <p className="note mb-3">Nothing is waited for yet.</p>}
-      <ol aria-label="Waits">
+      {waits.length === 0 && <p className="note mb-3">{WORDS.nothingIsWaitedFor}</p>}
+      <ol aria-label={WORDS.waits}>
         {waits.map((wait, i) => (
           <li key={i} className="mb-2 flex flex-wrap items-end gap-3 border-b border-rule pb-2">
             <Duration
@@ -63,7 +61,7 @@ function WaitRows({ waits, onWaits }: Pick<WaitsProps, 'waits' | 'onWaits'>) {
               disabled={i === 0}
               onClick={() => onWaits([...waits.slice(0, i - 1), wait, waits[i - 1]!, ...waits.slice(i + 1)])}
             >
-              Earlier
+              {WORDS.earlier}
             </button>
             <button
               type="button"
@@ -71,7 +69,7 @@ function WaitRows({ waits, onWaits }: Pick<WaitsProps, 'waits' | 'onWaits'>) {
               aria-label={`Leave out: ${sayWait(wait)}`}
               onClick={() => onWaits(waits.filter((_, at) => at !== i))}
             >
-              Leave out
+              {WORDS.leaveOut}
             </button>
           </li>
         ))}
@@ -83,7 +81,7 @@ function WaitRows({ waits, onWaits }: Pick<WaitsProps, 'waits' | 'onWaits'>) {
       ))}
       <div className="flex items-end gap-3">
         <Choice
-          label="What it waits for"
+          label={WORDS.whatItWaitsFor}
           className="w-56"
           value={kind}
           options={Object.entries(waitKinds).map(([value, { word }]) => ({ value, label: word }))}
@@ -95,12 +93,10 @@ function WaitRows({ waits, onWaits }: Pick<WaitsProps, 'waits' | 'onWaits'>) {
           disabled={waits.length >= 6}
           onClick={() => onWaits([...waits, { kind, minutes: waitKinds[kind].usual }])}
         >
-          Add it
+          {WORDS.addIt}
         </button>
       </div>
-      {waits.length >= 6 && (
-        <p className="note mt-2">A step has 6 waits at most; put one at the next step.</p>
-      )}
+      {waits.length >= 6 && <p className="note mt-2">{WORDS.aStepHas6}</p>}
     </>
   );
 }

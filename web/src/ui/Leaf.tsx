@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { WORDS } from './words.ts';
 
 /** A leaf laid over the table: a dialog with a title, closed by Escape or its own word. */
 export function Leaf({
@@ -25,7 +26,7 @@ export function Leaf({
         >
           <div className="mb-4 flex items-baseline justify-between gap-4">
             <Dialog.Title className="text-[21px] leading-[26px]">{title}</Dialog.Title>
-            <Dialog.Close className="act">Close</Dialog.Close>
+            <Dialog.Close className="act">{WORDS.close}</Dialog.Close>
           </div>
           {children}
         </Dialog.Content>

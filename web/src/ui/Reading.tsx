@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { PaperLimits } from '@jade/core/paper';
 import { sayPlace, type StepReading } from '@jade/core/readings';
 import { toFigure } from '@jade/core/units';
+import { WORDS } from './words.ts';
 
 interface ReadingProps {
   readonly label: string;
@@ -51,7 +52,7 @@ export function NarrowestReading({
   const { widthMm, verdict, tip, step } = narrowest;
   return (
     <Reading
-      label={tip === null ? 'Narrowest pleat' : 'Narrowest flap'}
+      label={tip === null ? WORDS.narrowestPleat : WORDS.narrowestFlap}
       figure={toFigure(widthMm, 1)}
       unit="mm"
       care={widthMm < limits.fingersMm}

@@ -1,3 +1,5 @@
+import { WORDS } from './words.ts';
+
 /** Long work while it runs: what it does, how much of it is done, and the way to stop it. */
 export function Underway({ says, share, onStop }: { says: string; share: number; onStop: () => void }) {
   return (
@@ -5,7 +7,7 @@ export function Underway({ says, share, onStop }: { says: string; share: number;
       {says} … {Math.round(share * 100)} %
       <progress aria-label={says} value={share} max={1} className="h-2 w-28" />
       <button type="button" className="act" onClick={onStop}>
-        Stop
+        {WORDS.stop}
       </button>
     </p>
   );

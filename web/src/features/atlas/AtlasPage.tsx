@@ -5,6 +5,7 @@ import { type BaseCard, type BaseSheet, getEngine, useBaseCards } from '../../en
 import { DrawingView, housePalette } from '../../pictures/index.ts';
 import { Notice, Waiting } from '../../ui/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
+import { WORDS } from './words.ts';
 
 /** Every base the engine can fold: picked at the left, laid open at the right. */
 export function AtlasPage() {
@@ -13,8 +14,8 @@ export function AtlasPage() {
   const known = bases.some((b) => b.id === id);
   return (
     <main className="grid h-full grid-cols-[270px_1fr] max-[900px]:grid-cols-1">
-      <h1 className="sr-only">Base atlas</h1>
-      <nav aria-label="Bases" className="overflow-auto border-r border-rule px-5 pt-4 pb-8">
+      <h1 className="sr-only">{WORDS.baseAtlas}</h1>
+      <nav aria-label={WORDS.bases} className="overflow-auto border-r border-rule px-5 pt-4 pb-8">
         {baseFamilies.map(({ id: family, title }) => (
           <section key={family} aria-label={title} className="mb-3">
             <h2 className="head text-[16px]">{title}</h2>
@@ -77,7 +78,7 @@ function BaseRow({
           <span className="note">
             {card
               ? `${card.flaps === 0 ? 'no' : card.flaps} ${card.flaps === 1 ? 'flap' : 'flaps'}, ${card.layers} layers`
-              : 'folding …'}
+              : WORDS.folding}
           </span>
         </span>
       </NavLink>
@@ -98,5 +99,5 @@ function OpenBase({ id }: { id: string }) {
       live = false;
     };
   }, [id]);
-  return base ? <BaseLeaf base={base} /> : <Waiting what="Folding this base …" />;
+  return base ? <BaseLeaf base={base} /> : <Waiting what={WORDS.foldingThisBase} />;
 }

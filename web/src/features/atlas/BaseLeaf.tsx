@@ -8,6 +8,7 @@ import { useSettings } from '../../records/index.ts';
 import { type BaseSheet, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../pictures/index.ts';
 import { LengthField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** One base laid open: as folded, its pattern with the paper its flaps use, the flaps, and the way there. */
 export function BaseLeaf({ base }: { base: BaseSheet }) {
@@ -21,7 +22,7 @@ export function BaseLeaf({ base }: { base: BaseSheet }) {
       <h2 className="text-[26px] leading-[32px]">{base.name}</h2>
       <p className="say max-w-[78ch]" data-testid="base-sentence">
         {sayFlaps(base)} From a <b>{base.sheetTitle}</b> in <b>{base.steps.length}</b>{' '}
-        {base.steps.length === 1 ? 'step' : 'steps'}: <b>{base.measures.facets}</b> facets, at most{' '}
+        {base.steps.length === 1 ? WORDS.step : WORDS.steps}: <b>{base.measures.facets}</b> facets, at most{' '}
         <b>{base.layers}</b> layers, {toFigure(base.measures.width, 3)} × {toFigure(base.measures.height, 3)}{' '}
         of the side.
       </p>
@@ -60,7 +61,7 @@ export function BaseLeaf({ base }: { base: BaseSheet }) {
           {sideMm !== undefined && (
             <div className="mt-3 flex items-end gap-3">
               <LengthField
-                label="Longest flap wanted"
+                label={WORDS.longestFlapWanted}
                 className="w-36"
                 unit={unit}
                 valueMm={longestMm}
@@ -74,7 +75,7 @@ export function BaseLeaf({ base }: { base: BaseSheet }) {
           <BeginPlan base={base} />
         </div>
       </div>
-      <h3 className="head mt-6 border-t border-rule-strong pt-3">Step by step</h3>
+      <h3 className="head mt-6 border-t border-rule-strong pt-3">{WORDS.stepByStep}</h3>
       <ol
         className="mt-2 grid gap-x-6 gap-y-5"
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(190px, 1fr))' }}
@@ -135,9 +136,9 @@ function Efficiency({ id }: { id: string }) {
   return (
     <span className="block" data-testid="efficiency">
       {share === undefined
-        ? 'packing its flaps anew …'
+        ? WORDS.packingItsFlapsAnew
         : share > 0.995
-          ? 'No smaller sheet can hold these flaps.'
+          ? WORDS.noSmallerSheetCan
           : `The same flaps could come from ${toFigure(share * 100, 0)} % of this sheet.`}
     </span>
   );
@@ -199,18 +200,17 @@ function FlapTable({
   onLit: (tip: string | null) => void;
 }) {
   const { unit } = useSettings();
-  if (base.flaps.length === 0)
-    return <p className="note">Nothing here can become a limb; use it as a start for other folds.</p>;
+  if (base.flaps.length === 0) return <p className="note">{WORDS.nothingHereCanBecome}</p>;
   return (
     <table className="w-full text-[14px]">
-      <caption className="head text-left">Flaps, in sheet sides</caption>
+      <caption className="head text-left">{WORDS.flapsInSheetSides}</caption>
       <thead>
         <tr className="border-b border-rule-strong text-left text-ink-2">
-          <th className="py-1 font-normal">Tip</th>
-          <th className="py-1 text-right font-normal">long</th>
-          <th className="py-1 text-right font-normal">wide</th>
-          <th className="py-1 text-right font-normal">layers</th>
-          <th className="py-1 text-right font-normal">becomes</th>
+          <th className="py-1 font-normal">{WORDS.tip}</th>
+          <th className="py-1 text-right font-normal">{WORDS.long}</th>
+          <th className="py-1 text-right font-normal">{WORDS.wide}</th>
+          <th className="py-1 text-right font-normal">{WORDS.layers}</th>
+          <th className="py-1 text-right font-normal">{WORDS.becomes}</th>
         </tr>
       </thead>
       <tbody>
@@ -255,7 +255,7 @@ function BeginPlan({ base }: { base: BaseSheet }) {
   return (
     <div className="mt-4">
       <button type="button" className="btn solid" onClick={begin}>
-        Begin a plan with this base
+        {WORDS.beginAPlanWith}
       </button>
       {error && (
         <p role="alert" className="note mt-1 !text-persimmon">

@@ -11,6 +11,7 @@ import { BenchCheck, useChecks } from './BenchCheck.tsx';
 import { ShapeNow } from './ShapeNow.tsx';
 import { addTime, countRepeats, goTo, noteCheck, toClock } from './run.ts';
 import { useWakeLock } from './useWakeLock.ts';
+import { WORDS } from './words.ts';
 
 interface BenchProps {
   readonly run: BenchRun;
@@ -66,7 +67,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
     <div
       className="fixed inset-0 z-30 flex flex-col bg-leaf"
       role="region"
-      aria-label="Bench"
+      aria-label={WORDS.bench}
       onPointerDown={(e) => (touch.current = e.clientX)}
       onPointerUp={(e) => {
         const from = touch.current;
@@ -83,7 +84,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         </span>
         <Waits />
         <button type="button" className="act min-h-[44px] px-3" onClick={leave}>
-          Leave the bench, keep the place
+          {WORDS.leaveTheBenchKeep}
         </button>
       </div>
       {done ? (
@@ -111,7 +112,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         </>
       )}
       <p className="sr-only" aria-live="polite">
-        {done ? 'Finished' : `Step ${run.at + 1} of ${count}: ${result?.steps[run.at]?.sentence ?? ''}`}
+        {done ? WORDS.finished : `Step ${run.at + 1} of ${count}: ${result?.steps[run.at]?.sentence ?? ''}`}
       </p>
     </div>
   );
@@ -144,15 +145,13 @@ function BenchDone({ run, onDiary, onBack }: Pick<BenchProps, 'run' | 'onDiary'>
         <b>{toMinutesText(run.foreseenMinutes)}</b>.
       </p>
       <ShapeNow />
-      <p className="mb-8">
-        Measure it now, while it lies before you: the diary turns it into a better sheet next time.
-      </p>
+      <p className="mb-8">{WORDS.measureItNowWhile}</p>
       <p className="flex gap-4">
         <button type="button" className="btn solid" onClick={onDiary}>
-          Write the diary entry
+          {WORDS.writeTheDiaryEntry}
         </button>
         <button type="button" className="btn" onClick={onBack}>
-          Back to the last step
+          {WORDS.backToTheLast}
         </button>
       </p>
     </div>
@@ -183,7 +182,7 @@ function BenchFoot({
       >
         Back
         <small className="block text-[15px] leading-[19px] font-normal text-ink-2">
-          {at === 0 ? 'the first step' : `to ${at}`}
+          {at === 0 ? WORDS.theFirstStep : `to ${at}`}
         </small>
       </button>
       <button
@@ -193,7 +192,7 @@ function BenchFoot({
       >
         Stuck here
         <small className="block text-[15px] leading-[19px] font-normal text-ink-2">
-          keeps place and time
+          {WORDS.keepsPlaceAndTime}
         </small>
       </button>
       <span role="status" className="text-ink-2">
@@ -215,10 +214,10 @@ function BenchFoot({
         </svg>
         <span className="relative block pl-[38%] text-left">
           <span className="block font-serif text-[34px] leading-[40px] font-semibold">
-            {at + 1 === count ? 'Done' : 'Next'}
+            {at + 1 === count ? WORDS.done : WORDS.next}
           </span>
           <span className="block text-[15px]">
-            {at + 1 === count ? 'the last step' : `${at + 2} of ${count}`}; swipe or space
+            {at + 1 === count ? WORDS.theLastStep : `${at + 2} of ${count}`}; swipe or space
           </span>
         </span>
       </button>
@@ -263,7 +262,7 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
           </p>
           {detail?.gap && (
             <p className="mt-1 text-[17px]" data-testid="bench-gap">
-              {detail.gap} {layers} {layers === 1 ? 'layer wraps' : 'layers wrap'} it.
+              {detail.gap} {layers} {layers === 1 ? WORDS.layerWraps : WORDS.layersWrap} it.
             </p>
           )}
           {detail?.use.startsWith('Structural') && <p className="mt-1 text-[17px]">{detail.use}</p>}
@@ -289,7 +288,7 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
           />
         )}
         <div className="w-[230px] shrink-0">
-          <h2 className="head">It becomes</h2>
+          <h2 className="head">{WORDS.itBecomes}</h2>
           {detail && (
             <DrawingView
               drawing={taste?.between ?? detail.after}
@@ -297,12 +296,12 @@ function BenchStep({ number, children }: { number: number; children?: ReactNode 
               width={220}
               height={200}
               margin={14}
-              title="What it becomes"
+              title={WORDS.whatItBecomes}
             />
           )}
           {taste && (
             <p className="text-[15px] text-ink-2" data-testid="bench-range">
-              Anywhere up to the dotted {taste.ends.length === 1 ? 'outline' : 'outlines'}.
+              Anywhere up to the dotted {taste.ends.length === 1 ? WORDS.outline : WORDS.outlines}.
               {taste.ends.some((e) => e.isCare) &&
                 ` ${taste.ends
                   .filter((e) => e.isCare)
@@ -382,7 +381,7 @@ function BenchFigures({ run, seconds }: { run: BenchRun; seconds: () => number }
         <b className="block text-[30px] leading-[36px]">
           {run.at + 1} <span className="text-[18px] font-normal">of {plan.steps.length}</span>
         </b>
-        {step?.passage || 'step by step'}
+        {step?.passage || WORDS.stepByStep}
       </p>
     </div>
   );
@@ -411,7 +410,7 @@ function Waits() {
   );
   return (
     <span role="status" className="text-[14px] text-persimmon">
-      {waiting ? 'Two versions, or a change that was not taken, wait: leave the bench to decide.' : ''}
+      {waiting ? WORDS.twoVersionsOrA : ''}
     </span>
   );
 }

@@ -5,6 +5,7 @@ import { toFigure } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { askAccuracy, stopMarking } from '../../marking/index.ts';
 import { usePlan } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 /** Longer plans take minutes to reckon, and a bench should not heat the room. */
 const MOST_STEPS = 80;
@@ -84,7 +85,7 @@ export function BenchCheck({ check, step, known, onMeasured }: BenchCheckProps) 
           mm
         </label>
         <button type="submit" className="btn">
-          {known ? 'Noted' : 'Note it'}
+          {known ? WORDS.noted : WORDS.noteIt}
         </button>
       </form>
       {fault && (

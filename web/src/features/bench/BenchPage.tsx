@@ -12,6 +12,7 @@ import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
 import { useDrawerSheet } from './useDrawerSheet.ts';
 import { beginRun } from './run.ts';
+import { WORDS } from './words.ts';
 
 const takenMinutes = (run: BenchRun): number => run.steps.reduce((s, x) => s + x.seconds, 0) / 60;
 
@@ -24,14 +25,11 @@ export function BenchPage() {
   const { write } = useRecords();
   const [run, setRun] = useState<BenchRun | null>(null);
   const sheet = useDrawerSheet();
-  if (!result || !input || !id) return <Waiting what="Laying out the bench …" />;
+  if (!result || !input || !id) return <Waiting what={WORDS.layingOutTheBench} />;
   if (plan.steps.length === 0) {
     return (
       <main>
-        <StageHead title="Bench">
-          There is nothing to fold along yet. Put a base or a first fold into Folds, and this bench shows one
-          large picture at a time.
-        </StageHead>
+        <StageHead title={WORDS.bench}>{WORDS.thereIsNothingTo}</StageHead>
       </main>
     );
   }
@@ -65,7 +63,7 @@ export function BenchPage() {
   };
   return (
     <main>
-      <StageHead title="Bench">
+      <StageHead title={WORDS.bench}>
         <b>{plan.steps.length}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace
         {result.readings.waitMinutes > 0 && (
           <>
@@ -80,7 +78,7 @@ export function BenchPage() {
             <b>{Math.min(open.at + 1, plan.steps.length)}</b>.
           </>
         ) : (
-          'Lay the sheet ready; space, swipe or the corner of the page turns to the next step.'
+          WORDS.layTheSheetReady
         )}
         {sheet.note && <span className="note block">{sheet.note}</span>}
       </StageHead>
@@ -91,20 +89,20 @@ export function BenchPage() {
           </button>
         )}
         <button type="button" className={`btn ${open ? '' : 'solid'}`} onClick={begin}>
-          Begin a new run
+          {WORDS.beginANewRun}
         </button>
       </div>
       {runs.length > 0 && (
-        <section className="px-7 pb-10" aria-label="Runs">
-          <h2 className="head mb-2">Runs so far</h2>
+        <section className="px-7 pb-10" aria-label={WORDS.runs}>
+          <h2 className="head mb-2">{WORDS.runsSoFar}</h2>
           <table className="plain max-w-[720px]">
             <thead>
               <tr>
-                <th scope="col">begun</th>
-                <th scope="col">sheet</th>
-                <th scope="col">steps</th>
-                <th scope="col">minutes</th>
-                <th scope="col">stuck at</th>
+                <th scope="col">{WORDS.begun}</th>
+                <th scope="col">{WORDS.sheet}</th>
+                <th scope="col">{WORDS.steps}</th>
+                <th scope="col">{WORDS.minutes}</th>
+                <th scope="col">{WORDS.stuckAt}</th>
               </tr>
             </thead>
             <tbody>
@@ -126,9 +124,7 @@ export function BenchPage() {
                         !isPlausible({
                           takenMinutes: takenMinutes(r),
                           foreseenMinutes: r.foreseenMinutes,
-                        }) && (
-                          <span className="note block">not folded at that pace; your pace leaves it out</span>
-                        )}
+                        }) && <span className="note block">{WORDS.notFoldedAtThat}</span>}
                     </td>
                     <td>{stuck.length > 0 ? stuck.join(', ') : '–'}</td>
                   </tr>

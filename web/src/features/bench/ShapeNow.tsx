@@ -2,6 +2,7 @@ import { toFigure } from '@jade/core/units';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { WaitLine, usePosed } from '../../stage/index.ts';
+import { WORDS } from './words.ts';
 
 /** After the last fold: how the figure is shaped, step by step, with what each bend is to be set to. */
 export function ShapeNow() {
@@ -10,8 +11,8 @@ export function ShapeNow() {
   const figure = usePosed(shaping);
   if (shaping.length === 0 || !figure) return null;
   return (
-    <section aria-label="Shape it now" className="mb-8 text-[19px] leading-[27px]">
-      <h2 className="head mb-3 text-[22px]">Shape it now</h2>
+    <section aria-label={WORDS.shapeItNow} className="mb-8 text-[19px] leading-[27px]">
+      <h2 className="head mb-3 text-[22px]">{WORDS.shapeItNow}</h2>
       <ol className="grid grid-cols-2 gap-x-10 gap-y-4 max-[900px]:grid-cols-1">
         {figure.steps.map((s, i) => {
           const spring = figure.pose.springs[i];

@@ -11,6 +11,7 @@ import {
 } from '../../api/index.ts';
 import { useRecords } from '../../records/index.ts';
 import { Notice, Waiting, sayDay, sayMoment } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** Everything that was deleted in the last thirty days, and a way back for each. */
 export function BinPage() {
@@ -22,26 +23,26 @@ export function BinPage() {
       <Notice tone="care" className="m-8 max-w-[640px]">
         {sayFault(error)}{' '}
         <button type="button" className="act" onClick={() => void refetch()}>
-          Try again
+          {WORDS.tryAgain}
         </button>
       </Notice>
     );
-  if (!data) return <Waiting what="Looking into the bin …" />;
+  if (!data) return <Waiting what={WORDS.lookingIntoTheBin} />;
   const nameOf = (owner: string): string => plans?.find((p) => p.id === owner)?.plan.name ?? 'a deleted plan';
   return (
     <main className="px-8 pt-5 pb-10">
-      <h1 className="sr-only">Bin</h1>
+      <h1 className="sr-only">{WORDS.bin}</h1>
       <p className="say mb-4">
         {data.length === 0 ? (
-          'The bin is empty. Whatever you delete lies here for thirty days and can be brought back.'
+          WORDS.theBinIsEmpty
         ) : (
           <>
-            <b>{data.length}</b> {data.length === 1 ? 'thing lies' : 'things lie'} in the bin. Each can be
-            brought back until the day it says; then it is gone.
+            <b>{data.length}</b> {data.length === 1 ? WORDS.thingLies : WORDS.thingsLie} in the bin. Each can
+            be brought back until the day it says; then it is gone.
           </>
         )}{' '}
         <Link className="act text-[15px]" to="/">
-          Back to the cast
+          {WORDS.backToTheCast}
         </Link>
       </p>
       {backError && (
@@ -53,12 +54,12 @@ export function BinPage() {
         <table className="plain max-w-[980px]">
           <thead>
             <tr>
-              <th scope="col">What</th>
-              <th scope="col">Kind</th>
-              <th scope="col">Deleted</th>
-              <th scope="col">Gone after</th>
+              <th scope="col">{WORDS.what}</th>
+              <th scope="col">{WORDS.kind}</th>
+              <th scope="col">{WORDS.deleted}</th>
+              <th scope="col">{WORDS.goneAfter}</th>
               <th scope="col">
-                <span className="sr-only">Actions</span>
+                <span className="sr-only">{WORDS.actions}</span>
               </th>
             </tr>
           </thead>
@@ -101,11 +102,9 @@ function GivenUp({ nameOf }: { nameOf: (id: string) => string }) {
     setSaid('It is back as it was given up.');
   };
   return (
-    <section aria-label="Given up in the last week" className="mt-8 max-w-[980px]">
-      <h2 className="head mb-1">Given up in the last week</h2>
-      <p className="note mb-2">
-        Where two windows had changed one part, what did not go on is kept here for a week.
-      </p>
+    <section aria-label={WORDS.givenUpInThe} className="mt-8 max-w-[980px]">
+      <h2 className="head mb-1">{WORDS.givenUpInThe}</h2>
+      <p className="note mb-2">{WORDS.whereTwoWindowsHad}</p>
       <ul>
         {data.map((a) => (
           <li key={a.id} className="flex justify-between gap-4 border-b border-rule py-2">
@@ -114,7 +113,7 @@ function GivenUp({ nameOf }: { nameOf: (id: string) => string }) {
             </span>
             {a.kind === 'plan' ? (
               <Link className="act" to={`/plan/${a.documentId}/brief`}>
-                fetch it back in its Earlier revisions
+                {WORDS.fetchItBackIn}
               </Link>
             ) : (
               <button
@@ -122,7 +121,7 @@ function GivenUp({ nameOf }: { nameOf: (id: string) => string }) {
                 className="act"
                 onClick={() => void putBack(a).catch((e: Error) => setSaid(e.message))}
               >
-                fetch it back
+                {WORDS.fetchItBack}
               </button>
             )}
           </li>

@@ -7,6 +7,7 @@ import { getEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { DrawingView, paletteOf } from '../../pictures/index.ts';
 import { useSettings } from '../../records/index.ts';
+import { WORDS } from './words.ts';
 
 /** Differences said one by one up to so many. */
 const MOST_SAID = 12;
@@ -32,7 +33,7 @@ export function Beside({ id, revision }: { id: string; revision: number }) {
         {fault}
       </p>
     );
-  if (!then) return <p className="note w-full">Fetching it …</p>;
+  if (!then) return <p className="note w-full">{WORDS.fetchingIt}</p>;
   const differs = listDifferences(then, now);
   return (
     <section aria-label={`Revision ${revision} beside what is now`} className="w-full pt-2">
@@ -41,7 +42,7 @@ export function Beside({ id, revision }: { id: string; revision: number }) {
         <Figure plan={now} caption="Now" />
       </div>
       {differs.length === 0 ? (
-        <p className="note">Nothing differs.</p>
+        <p className="note">{WORDS.nothingDiffers}</p>
       ) : (
         <ul className="note list-disc pl-5">
           {differs.slice(0, MOST_SAID).map((d) => (
@@ -81,7 +82,7 @@ function Figure({ plan, caption }: { plan: Plan; caption: string }) {
           title={`The model of ${caption}`}
         />
       ) : (
-        <p className="note h-[170px]">Folding …</p>
+        <p className="note h-[170px]">{WORDS.folding}</p>
       )}
       <figcaption className="text-[14px] font-semibold">{caption}</figcaption>
     </figure>

@@ -7,6 +7,7 @@ import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice, DateField, LengthField, NumberField, TextField, Waiting, sayDay } from '../../ui/index.ts';
 import { SideList } from './SideList.tsx';
 import { FileActions } from './FileActions.tsx';
+import { WORDS } from './words.ts';
 
 const RULES = [
   { value: 'square', label: 'One uncut square' },
@@ -21,30 +22,30 @@ export function BriefPage() {
   const { brief } = plan;
   return (
     <main>
-      <StageHead title="Brief">
+      <StageHead title={WORDS.brief}>
         <BriefSentence />
       </StageHead>
       <div className="grid grid-cols-[minmax(340px,460px)_1fr] gap-10 px-7 pb-10 max-[860px]:grid-cols-1">
         <form className="grid grid-cols-2 content-start gap-x-4 gap-y-3" onSubmit={(e) => e.preventDefault()}>
           <TextField
             className="col-span-2"
-            label="Name of the plan"
+            label={WORDS.nameOfThePlan}
             value={plan.name}
             onText={(t) => t.trim() && edit((p) => void (p.name = t), 'name')}
           />
           <TextField
-            label="Subject"
+            label={WORDS.subject}
             value={brief.subject}
             onText={(t) => edit((p) => void (p.brief.subject = t), 'subject')}
           />
           <TextField
-            label="Cast or set it belongs to"
+            label={WORDS.castOrSetIt}
             value={plan.cast}
             onText={(t) => edit((p) => void (p.cast = t), 'cast')}
           />
           <TextField
             className="col-span-2"
-            label="Pose"
+            label={WORDS.pose}
             most={200}
             value={brief.pose}
             onText={(t) => edit((p) => void (p.brief.pose = t), 'pose')}
@@ -72,24 +73,24 @@ function Sizes() {
   return (
     <>
       <LengthField
-        label="Wanted size"
+        label={WORDS.wantedSize}
         unit={unit}
         valueMm={brief.target.mm}
         allowEmpty
-        note="such as 90, 9 cm or 3 1/2 in"
+        note={WORDS.suchAs909}
         onLength={(mm) => edit((p) => void (p.brief.target.mm = mm))}
       />
       <Choice
-        label="is its"
+        label={WORDS.isIts}
         value={brief.target.dimension}
         options={[
-          { value: 'height', label: 'height' },
-          { value: 'length', label: 'length' },
+          { value: 'height', label: WORDS.height },
+          { value: 'length', label: WORDS.length },
         ]}
         onChoice={(v) => edit((p) => void (p.brief.target.dimension = v))}
       />
       <NumberField
-        label="Tolerance, %"
+        label={WORDS.tolerance}
         value={brief.target.tolerancePercent}
         low={0}
         high={50}
@@ -97,11 +98,11 @@ function Sizes() {
         onNumber={(v) => edit((p) => void (p.brief.target.tolerancePercent = v), 'tolerance')}
       />
       <LengthField
-        label={brief.target.dimension === 'height' ? 'Also long' : 'Also tall'}
+        label={brief.target.dimension === 'height' ? WORDS.alsoLong : WORDS.alsoTall}
         unit={unit}
         valueMm={brief.other?.mm ?? null}
         allowEmpty
-        note="left empty where any will do"
+        note={WORDS.leftEmptyWhereAny}
         onLength={(mm) =>
           edit((p) => {
             p.brief.other =
@@ -111,7 +112,7 @@ function Sizes() {
       />
       {brief.other && (
         <NumberField
-          label="within, %"
+          label={WORDS.within}
           className="col-start-2"
           value={brief.other.tolerancePercent}
           low={0}
@@ -123,11 +124,11 @@ function Sizes() {
         />
       )}
       <LengthField
-        label="Also deep"
+        label={WORDS.alsoDeep}
         unit={unit}
         valueMm={brief.depth?.mm ?? null}
         allowEmpty
-        note="front half to rear half, opened"
+        note={WORDS.frontHalfToRear}
         onLength={(mm) =>
           edit((p) => {
             p.brief.depth =
@@ -137,7 +138,7 @@ function Sizes() {
       />
       {brief.depth && (
         <NumberField
-          label="depth within, %"
+          label={WORDS.depthWithin}
           className="col-start-2"
           value={brief.depth.tolerancePercent}
           low={0}
@@ -159,26 +160,30 @@ function Terms() {
   return (
     <>
       <NumberField
-        label="Copies"
+        label={WORDS.copies}
         value={brief.copies}
         low={1}
         high={200}
         onNumber={(v) => edit((p) => void (p.brief.copies = v), 'copies')}
       />
       <Choice
-        label="House rules"
+        label={WORDS.houseRules}
         value={brief.rules}
         options={RULES}
         onChoice={(v) => edit((p) => void (p.brief.rules = v))}
       />
-      <DateField label="Needed on" value={brief.date} onDate={(d) => edit((p) => void (p.brief.date = d))} />
+      <DateField
+        label={WORDS.neededOn}
+        value={brief.date}
+        onDate={(d) => edit((p) => void (p.brief.date = d))}
+      />
       <NumberField
-        label="Paper of a model may cost"
+        label={WORDS.paperOfAModel}
         value={brief.budget ?? 0}
         low={0}
         high={100000}
         step={0.01}
-        note="0 where it does not matter"
+        note={WORDS.n0WhereItDoes}
         onNumber={(v) => edit((p) => void (p.brief.budget = v > 0 ? v : null), 'budget')}
       />
     </>
@@ -198,9 +203,9 @@ function BriefSentence() {
     );
   return (
     <>
-      {brief.copies === 1 ? 'One' : <b>{brief.copies}</b>} {(brief.subject || name).toLowerCase()}
+      {brief.copies === 1 ? WORDS.one : <b>{brief.copies}</b>} {(brief.subject || name).toLowerCase()}
       {brief.copies === 1 ? '' : 's'}, <b>{toLengthText(target.mm, unit).text}</b>{' '}
-      {target.dimension === 'height' ? 'tall' : 'long'} within <b>{target.tolerancePercent} %</b>
+      {target.dimension === 'height' ? WORDS.tall : WORDS.long} within <b>{target.tolerancePercent} %</b>
       {brief.date ? (
         <>
           , by <b>{sayDay(brief.date)}</b>
@@ -220,17 +225,21 @@ function ColourAnswer() {
   const reading = result?.readings;
   const last = reading?.last;
   const drawing = pictures.get(result?.steps.at(-1)?.stamp ?? -1);
-  if (!result || (plan.steps.length > 0 && (!last || !drawing))) return <Waiting what="Folding the plan …" />;
+  if (!result || (plan.steps.length > 0 && (!last || !drawing)))
+    return <Waiting what={WORDS.foldingThePlan} />;
   if (!last || !drawing || reading === undefined || reading.sideMm === undefined) {
     return (
       <section className="say max-w-[46ch] pt-2 text-ink-2">
-        <p className="mb-3">Nothing is folded yet, so colours and sheet cannot be said.</p>
-        <p>
-          Write what is wanted here, choose a base in Parts or begin with a fold in Folds; the picture, the
-          areas of both colours and the sheet then stand in this place and follow every change.
-        </p>
+        <p className="mb-3">{WORDS.nothingIsFoldedYet}</p>
+        <p>{WORDS.writeWhatIsWanted}</p>
         {detail && (
-          <DrawingView drawing={detail.after} palette={palette} width={220} height={220} title="The sheet" />
+          <DrawingView
+            drawing={detail.after}
+            palette={palette}
+            width={220}
+            height={220}
+            title={WORDS.theSheet}
+          />
         )}
       </section>
     );
@@ -268,7 +277,7 @@ function ColourAnswer() {
     );
   };
   return (
-    <section className="max-w-[560px]" aria-label="What the folds give">
+    <section className="max-w-[560px]" aria-label={WORDS.whatTheFoldsGive}>
       <DrawingView
         drawing={drawing}
         palette={palette}
@@ -286,7 +295,7 @@ function ColourAnswer() {
         {reading.finishedMm !== undefined && reading.learned.entries > 0 ? (
           <>
             , and <b>{toLengthText(reading.finishedMm, unit).text}</b>{' '}
-            {plan.brief.target.dimension === 'height' ? 'tall' : 'long'} by the diary
+            {plan.brief.target.dimension === 'height' ? WORDS.tall : WORDS.long} by the diary
           </>
         ) : null}
         .

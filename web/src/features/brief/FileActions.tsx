@@ -4,6 +4,7 @@ import { sayFault, useCreatePlanMutation, useRemovePlanMutation } from '../../ap
 import { usePlan, usePlanState } from '../../plan/index.ts';
 import { Leaf, Notice } from '../../ui/index.ts';
 import { Revisions } from './Revisions.tsx';
+import { WORDS } from './words.ts';
 
 /** Export, the saved revisions and what was given up, and deleting (into the bin). */
 export function FileActions() {
@@ -13,19 +14,19 @@ export function FileActions() {
   return (
     <p className="flex gap-5 border-t border-rule pt-3">
       <a className="act" href={`/api/plans/${id}/file`} download>
-        Export this plan
+        {WORDS.exportThisPlan}
       </a>
       <button type="button" className="act" onClick={() => setOpen('revisions')}>
-        Earlier revisions
+        {WORDS.earlierRevisions}
       </button>
       <CopyPlan />
       <button type="button" className="act" onClick={() => setOpen('delete')}>
-        Delete this plan
+        {WORDS.deleteThisPlan}
       </button>
-      <Leaf open={open === 'revisions'} onOpen={() => setOpen(null)} title="Saved revisions">
+      <Leaf open={open === 'revisions'} onOpen={() => setOpen(null)} title={WORDS.savedRevisions}>
         <Revisions id={id} onDone={() => setOpen(null)} />
       </Leaf>
-      <Leaf open={open === 'delete'} onOpen={() => setOpen(null)} title="Delete this plan?">
+      <Leaf open={open === 'delete'} onOpen={() => setOpen(null)} title={WORDS.deleteThisPlan2}>
         <Delete id={id} onStay={() => setOpen(null)} />
       </Leaf>
     </p>
@@ -52,7 +53,7 @@ function CopyPlan() {
   return (
     <span>
       <button type="button" className="act" disabled={isLoading} onClick={copy}>
-        Copy this plan
+        {WORDS.copyThisPlan}
       </button>
       {error && (
         <span role="alert" className="note !text-persimmon">
@@ -87,10 +88,10 @@ function Delete({ id, onStay }: { id: string; onStay: () => void }) {
       )}
       <p className="flex gap-3">
         <button type="button" className="btn solid" onClick={() => void remove().catch(() => undefined)}>
-          Put it into the bin
+          {WORDS.putItIntoThe}
         </button>
         <button type="button" className="btn" onClick={onStay}>
-          Keep it
+          {WORDS.keepIt}
         </button>
       </p>
     </>

@@ -11,6 +11,7 @@ import { planEdited } from '../../plan/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { Notice, sayMoment } from '../../ui/index.ts';
 import { Beside } from './Beside.tsx';
+import { WORDS } from './words.ts';
 
 /** So many are shown at once. */
 const SHOWN = 60;
@@ -39,8 +40,8 @@ export function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
         </Notice>
       )}
       {given.length > 0 && (
-        <section aria-label="Given up in the last week" className="mb-5">
-          <h3 className="head mb-1">Given up in the last week</h3>
+        <section aria-label={WORDS.givenUpInThe} className="mb-5">
+          <h3 className="head mb-1">{WORDS.givenUpInThe}</h3>
           <ul>
             {given.map((a) => (
               <li key={a.id} className="flex justify-between gap-4 border-b border-rule py-2">
@@ -52,25 +53,23 @@ export function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
                   className="act"
                   onClick={() => void restore(fetchAside(a.id) as Promise<Plan>)}
                 >
-                  Fetch it back
+                  {WORDS.fetchItBack}
                 </button>
               </li>
             ))}
           </ul>
         </section>
       )}
-      <p className="note mb-2">
-        All of the last day; of older ones one an hour, a day, a week. Going back is a step like any other:
-        undo takes it back.
-      </p>
+      <p className="note mb-2">{WORDS.allOfTheLast}</p>
       <ul>
         {(data ?? []).slice(0, shown).map((r, i) => (
           <li key={r.revision} className="flex flex-wrap justify-between gap-x-4 border-b border-rule py-2">
             <span>
-              <b>{r.revision}</b> · {sayMoment(r.savedAt)} · {r.steps} {r.steps === 1 ? 'step' : 'steps'}
+              <b>{r.revision}</b> · {sayMoment(r.savedAt)} · {r.steps}{' '}
+              {r.steps === 1 ? WORDS.step : WORDS.steps}
             </span>
             {i === 0 ? (
-              <span className="text-ink-2">newest</span>
+              <span className="text-ink-2">{WORDS.newest}</span>
             ) : (
               <span className="flex gap-4">
                 <button
@@ -79,14 +78,14 @@ export function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
                   aria-pressed={beside === r.revision}
                   onClick={() => setBeside(beside === r.revision ? null : r.revision)}
                 >
-                  Look at it beside
+                  {WORDS.lookAtItBeside}
                 </button>
                 <button
                   type="button"
                   className="act"
                   onClick={() => void restore(fetchRevision(id, r.revision))}
                 >
-                  Go back to this
+                  {WORDS.goBackToThis}
                 </button>
               </span>
             )}
@@ -96,7 +95,7 @@ export function Revisions({ id, onDone }: { id: string; onDone: () => void }) {
       </ul>
       {(data?.length ?? 0) > shown && (
         <button type="button" className="act mt-2" onClick={() => setShown((n) => n + SHOWN)}>
-          Show older ones
+          {WORDS.showOlderOnes}
         </button>
       )}
     </>

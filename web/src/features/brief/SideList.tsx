@@ -5,6 +5,7 @@ import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { type Painted, PaintedSkin } from '../../painting/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Leaf, Waiting } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** Which paper side shows on which part of the subject, and whether it does. */
 export function SideList() {
@@ -20,10 +21,8 @@ export function SideList() {
   };
   return (
     <fieldset>
-      <legend className="head mb-1">Which colour shows where</legend>
-      {brief.sides.length === 0 && (
-        <p className="note mb-2">Name the parts whose colour matters: face, belly, wings.</p>
-      )}
+      <legend className="head mb-1">{WORDS.whichColourShowsWhere}</legend>
+      {brief.sides.length === 0 && <p className="note mb-2">{WORDS.nameThePartsWhose}</p>}
       <ul>
         {brief.sides.map((s, i) => (
           <li key={i} className="border-b border-rule py-1">
@@ -50,7 +49,7 @@ export function SideList() {
                   aria-label={`Paint ${s.part}`}
                   onClick={() => setPainting(i)}
                 >
-                  {s.at.length > 0 ? 'painted' : 'paint it'}
+                  {s.at.length > 0 ? WORDS.painted : WORDS.paintIt}
                 </button>
               )}
               <button
@@ -59,7 +58,7 @@ export function SideList() {
                 aria-label={`Leave out ${s.part}`}
                 onClick={() => edit((p) => void p.brief.sides.splice(i, 1))}
               >
-                leave out
+                {WORDS.leaveOut}
               </button>
             </div>
             {seen?.[i]?.part === s.part && <Verdict seen={seen[i]} />}
@@ -69,8 +68,8 @@ export function SideList() {
       <div className="mt-2 flex gap-2">
         <input
           type="text"
-          aria-label="Part"
-          placeholder="another part"
+          aria-label={WORDS.part}
+          placeholder={WORDS.anotherPart}
           maxLength={60}
           value={part}
           className="flex-1"
@@ -83,7 +82,7 @@ export function SideList() {
           }}
         />
         <button type="button" className="btn" onClick={add} disabled={part.trim() === ''}>
-          Add part
+          {WORDS.addPart}
         </button>
       </div>
       <Leaf
@@ -118,12 +117,7 @@ function useSeenParts(): readonly PartSeen[] | undefined {
 function Verdict({ seen: { seen, share, shareBehind, wanted } }: { seen: PartSeen }) {
   const { paper } = usePlan();
   const percent = (s: number): string => `${toFigure(s * 100, 0)} %`;
-  if (!seen)
-    return (
-      <p className="note">
-        Where it is, nothing says: paint it on the finished form, or name its limb’s corner.
-      </p>
-    );
+  if (!seen) return <p className="note">{WORDS.whereItIsNothing}</p>;
   const isMet = seen === wanted;
   return (
     <p className={`note ${isMet ? '' : '!text-persimmon'}`} data-testid="wish-verdict">
@@ -154,7 +148,7 @@ function PaintPart({ at, onDone }: { at: number; onDone: () => void }) {
       live = false;
     };
   }, [steps.length]);
-  if (!detail) return <Waiting what="Folding the plan …" />;
+  if (!detail) return <Waiting what={WORDS.foldingThePlan} />;
   const keep = (): void => {
     const places = [...painted.values()].map((p) => ({ kind: 'sheet' as const, at: [p[0], p[1]] }));
     edit((p) => void (p.brief.sides[at]!.at = places as never));
@@ -162,17 +156,14 @@ function PaintPart({ at, onDone }: { at: number; onDone: () => void }) {
   };
   return (
     <>
-      <p className="note mb-2">
-        Press and draw over the paper the part is made of; press again to take one away. The places are kept
-        on the sheet, so that they follow the folds.
-      </p>
+      <p className="note mb-2">{WORDS.pressAndDrawOver}</p>
       <PaintedSkin detail={detail} painted={painted} onPaint={setPainted} isLarge />
       <p className="flex gap-3">
         <button type="button" className="btn solid" disabled={painted.size === 0} onClick={keep}>
           {painted.size === 0
-            ? 'Paint a place first'
+            ? WORDS.paintAPlaceFirst
             : painted.size === 1
-              ? 'This place is it'
+              ? WORDS.thisPlaceIsIt
               : `These ${painted.size} places are it`}
         </button>
         {brief.sides[at]!.at.length > 0 && (
@@ -184,7 +175,7 @@ function PaintPart({ at, onDone }: { at: number; onDone: () => void }) {
               onDone();
             }}
           >
-            Forget what was painted
+            {WORDS.forgetWhatWasPainted}
           </button>
         )}
       </p>

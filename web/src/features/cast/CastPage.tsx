@@ -16,6 +16,7 @@ import { Notice, Waiting, sayDay } from '../../ui/index.ts';
 import { Keeping } from './Keeping.tsx';
 import { type Figure, finishedSize } from './figures.ts';
 import { Stage } from './Stage.tsx';
+import { WORDS } from './words.ts';
 
 /** All plans as their folded silhouettes on one stage at one scale. */
 export function CastPage() {
@@ -28,22 +29,22 @@ export function CastPage() {
         <Notice tone="care" className="max-w-[640px]">
           {sayFault(error)}{' '}
           <button type="button" className="act" onClick={() => void refetch()}>
-            Try again
+            {WORDS.tryAgain}
           </button>
         </Notice>
       </main>
     );
   }
-  if (!plans) return <Waiting what="Looking for the cast …" />;
+  if (!plans) return <Waiting what={WORDS.lookingForTheCast} />;
   return (
     <main className="pb-10">
-      <h1 className="sr-only">Cast</h1>
+      <h1 className="sr-only">{WORDS.cast}</h1>
       <p className="say px-8 pt-5">
         {plans.length === 0 ? (
-          'The stage is empty. Name a figure to begin a plan, or bring in a plan file.'
+          WORDS.theStageIsEmpty
         ) : (
           <>
-            The whole cast at one scale: <b>{plans.length}</b> {plans.length === 1 ? 'plan' : 'plans'}
+            The whole cast at one scale: <b>{plans.length}</b> {plans.length === 1 ? WORDS.plan : WORDS.plans}
             {nextDate(plans)}.
           </>
         )}
@@ -57,7 +58,7 @@ export function CastPage() {
         {figures.map(({ saved, shape }) => {
           const { readings } = shape;
           const side = readings.sideMm;
-          const [height, width] = finishedSize(shape);
+          const [height, width] = finishedSize({ saved, shape });
           const trouble = readings.verdicts[0]?.text;
           return (
             <li key={saved.id}>
@@ -69,7 +70,7 @@ export function CastPage() {
                       {sayBox(height, width, unit)} from {toLengthText(side, unit).text}
                     </>
                   ) : (
-                    'no sheet yet'
+                    WORDS.noSheetYet
                   )}
                 </p>
                 <Progress states={stageIds.map((s) => readings.stages[s].state)} />
@@ -200,7 +201,7 @@ function NewPlan() {
   const problem =
     fault || (createError ? sayFault(createError) : '') || (importError ? sayFault(importError) : '');
   return (
-    <section className="mt-8 px-8" aria-label="New plan">
+    <section className="mt-8 px-8" aria-label={WORDS.newPlan}>
       <form
         className="flex flex-wrap items-end gap-4 border-t border-rule-strong pt-4"
         onSubmit={(e) => {
@@ -215,15 +216,15 @@ function NewPlan() {
             className="ml-0 block w-64"
             value={name}
             maxLength={80}
-            placeholder="barn owl, otter, ferry keeper"
+            placeholder={WORDS.barnOwlOtterFerry}
             onChange={(e) => setName(e.target.value)}
           />
         </label>
         <button type="submit" className="btn solid">
-          Begin the plan
+          {WORDS.beginThePlan}
         </button>
         <button type="button" className="btn" onClick={() => file.current?.click()}>
-          Bring in a plan file
+          {WORDS.bringInAPlan}
         </button>
         <input
           ref={file}
@@ -231,7 +232,7 @@ function NewPlan() {
           accept=".json,application/json"
           className="sr-only"
           tabIndex={-1}
-          aria-label="Plan file"
+          aria-label={WORDS.planFile}
           onChange={(e) => {
             void read(e.target.files?.[0]);
             e.target.value = '';

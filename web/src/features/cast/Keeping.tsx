@@ -6,6 +6,7 @@ import { useAppDispatch, useAppSelector } from '../../state/index.ts';
 import { type Waiting, listEntries } from '../../outbox/index.ts';
 import { planClosed } from '../../plan/index.ts';
 import { sayMoment } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** What is not as one would think: plans with changes not yet sent, what cannot be read, what was just deleted, the bin. */
 export function Keeping() {
@@ -18,7 +19,7 @@ export function Keeping() {
     <div className="px-8">
       <JustDeleted />
       {unsent.length > 0 && (
-        <ul aria-label="Changes not yet sent" className="mt-2 bg-persimmon-wash px-4 py-2">
+        <ul aria-label={WORDS.changesNotYetSent} className="mt-2 bg-persimmon-wash px-4 py-2">
           {unsent.map((e) => (
             <li key={e.id}>
               <Link className="act" to={`/plan/${e.id}/brief`}>
@@ -30,7 +31,7 @@ export function Keeping() {
         </ul>
       )}
       {((unread?.length ?? 0) > 0 || copies.length > 0) && (
-        <ul aria-label="Kept, but cannot be read" className="mt-2 bg-persimmon-wash px-4 py-2">
+        <ul aria-label={WORDS.keptButCannotBe} className="mt-2 bg-persimmon-wash px-4 py-2">
           {unread?.map((u) => (
             <li key={`${u.kind}:${u.owner}:${u.id}`}>
               A {u.word} is kept as it was written, but cannot be read: {u.why}{' '}
@@ -39,7 +40,7 @@ export function Keeping() {
                 href={`/api/unread/${u.kind}/${encodeURIComponent(u.id)}?owner=${encodeURIComponent(u.owner)}`}
                 download
               >
-                Download it
+                {WORDS.downloadIt}
               </a>
             </li>
           ))}
@@ -51,7 +52,7 @@ export function Keeping() {
                 href={`data:application/json;charset=utf-8,${encodeURIComponent(localStorage.getItem(c.place) ?? '')}`}
                 download={`unsent ${c.place.replace(/[^\w-]/g, ' ')}.json`}
               >
-                Download it
+                {WORDS.downloadIt}
               </a>
             </li>
           ))}
@@ -60,7 +61,7 @@ export function Keeping() {
       {(bin?.length ?? 0) > 0 && (
         <p className="note pt-1 text-right">
           <Link className="act" to="/bin">
-            Bin, {bin!.length} {bin!.length === 1 ? 'thing' : 'things'}
+            Bin, {bin!.length} {bin!.length === 1 ? WORDS.thing : WORDS.things}
           </Link>
         </p>
       )}
@@ -106,7 +107,7 @@ function JustDeleted() {
     <p role="status" className="mt-2 bg-jade-wash px-4 py-2">
       {deleted.name} lies in the bin.{' '}
       <button type="button" className="act" onClick={() => void back().catch(() => undefined)}>
-        Bring it back
+        {WORDS.bringItBack}
       </button>
     </p>
   );

@@ -3,7 +3,8 @@ import { SHADE_PER_LAYER, strokeOf } from '@jade/core/drawing';
 import { shadeOf } from '@jade/core/colour';
 import type { LengthUnit } from '@jade/core/units';
 import { paletteOf } from '../../pictures/index.ts';
-import { type Figure, finishedSize } from './figures.ts';
+import { type Figure, drawnSize } from './figures.ts';
+import { WORDS } from './words.ts';
 
 const [W, H, FLOOR, LEFT] = [1216, 380, 340, 60];
 
@@ -11,12 +12,11 @@ const [W, H, FLOOR, LEFT] = [1216, 380, 340, 60];
 export function Stage({ figures, unit }: { figures: readonly Figure[]; unit: LengthUnit }) {
   const navigate = useNavigate();
   const sized = figures.filter((f) => f.shape.readings.sideMm !== undefined);
-  if (sized.length === 0)
-    return <p className="note px-8 pt-2">A figure stands here as soon as it has a sheet and a fold.</p>;
+  if (sized.length === 0) return <p className="note px-8 pt-2">{WORDS.aFigureStandsHere}</p>;
   const sizes = sized.map((f) => ({
     ...f,
-    w: finishedSize(f.shape)[1],
-    h: finishedSize(f.shape)[0],
+    w: drawnSize(f.shape)[1],
+    h: drawnSize(f.shape)[0],
   }));
   const gap = 40;
   const across = sizes.reduce((s, f) => s + f.w, 0);
@@ -32,7 +32,7 @@ export function Stage({ figures, unit }: { figures: readonly Figure[]; unit: Len
       viewBox={`0 0 ${W} ${H}`}
       className="mx-auto block w-full max-w-[1600px] px-8"
       role="group"
-      aria-label="The cast at one scale"
+      aria-label={WORDS.theCastAtOne}
     >
       <line x1={LEFT - 12} x2={LEFT - 12} y1={FLOOR} y2="8" stroke="var(--ink-2)" />
       {ticks.map((t) => (

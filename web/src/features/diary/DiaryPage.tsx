@@ -17,6 +17,7 @@ import {
   sayShortDay,
 } from '../../ui/index.ts';
 import { SizeChart } from './SizeChart.tsx';
+import { WORDS } from './words.ts';
 
 /** Stage 8: what was folded from what sheet and how large it became; the next sheet is computed with it. */
 export function DiaryPage() {
@@ -27,7 +28,7 @@ export function DiaryPage() {
   const entries = input?.diary ?? [];
   return (
     <main>
-      <StageHead title="Diary">
+      <StageHead title={WORDS.diary}>
         <DiarySentence />
       </StageHead>
       <div className="grid grid-cols-[minmax(320px,400px)_1fr] gap-10 px-7 pb-10 max-[900px]:grid-cols-1">
@@ -35,22 +36,19 @@ export function DiaryPage() {
         <div>
           {entries.length > 0 && <SizeChart entries={entries} />}
           {entries.length === 0 ? (
-            <p className="say text-ink-2">
-              No entry yet. Fold one, lay a ruler beside it, and write down its size: from then on Paper
-              corrects every sheet by what really came out.
-            </p>
+            <p className="say text-ink-2">{WORDS.noEntryYetFold}</p>
           ) : (
             <table className="plain">
               <thead>
                 <tr>
-                  <th scope="col">date</th>
-                  <th scope="col">sheet</th>
-                  <th scope="col">foreseen</th>
-                  <th scope="col">measured</th>
-                  <th scope="col">of it</th>
-                  <th scope="col">note</th>
+                  <th scope="col">{WORDS.date}</th>
+                  <th scope="col">{WORDS.sheet}</th>
+                  <th scope="col">{WORDS.foreseen}</th>
+                  <th scope="col">{WORDS.measured}</th>
+                  <th scope="col">{WORDS.ofIt}</th>
+                  <th scope="col">{WORDS.note}</th>
                   <th scope="col">
-                    <span className="sr-only">actions</span>
+                    <span className="sr-only">{WORDS.actions}</span>
                   </th>
                 </tr>
               </thead>
@@ -78,7 +76,7 @@ export function DiaryPage() {
                           aria-label={`Take out the entry of ${e.date}`}
                           onClick={() => remove('entry', id, e.id)}
                         >
-                          take out
+                          {WORDS.takeOut}
                         </button>
                       )}
                     </td>
@@ -96,14 +94,13 @@ export function DiaryPage() {
 function DiarySentence() {
   const { brief } = usePlan();
   const reading = useEngine().result?.readings;
-  if (!reading?.ratio)
-    return <>The diary compares what the engine foresees with your ruler; fold something in Folds first.</>;
+  if (!reading?.ratio) return <>{WORDS.theDiaryComparesWhat}</>;
   const known = reading.ratio * reading.learned.factor;
   return (
     <>
       The engine foresees a {brief.target.dimension} of <b>{toFigure(reading.ratio, 3)}</b> of the sheet side.{' '}
       {reading.learned.entries === 0 ? (
-        'No entry corrects it yet.'
+        WORDS.noEntryCorrectsIt
       ) : (
         <>
           Your hands make it <b data-testid="learned-ratio">{toFigure(known, 3)}</b>, give or take{' '}
@@ -180,17 +177,17 @@ function EntryForm() {
   return (
     <form
       className="grid grid-cols-2 content-start gap-3"
-      aria-label="New entry"
+      aria-label={WORDS.newEntry}
       onSubmit={(e) => {
         e.preventDefault();
         save();
       }}
       onChange={() => setIsKept(false)}
     >
-      <h2 className="head col-span-2">What became of the sheet</h2>
-      <DateField label="Folded on" value={draft.date} onDate={(d) => set({ date: d ?? today() })} />
+      <h2 className="head col-span-2">{WORDS.whatBecameOfThe}</h2>
+      <DateField label={WORDS.foldedOn} value={draft.date} onDate={(d) => set({ date: d ?? today() })} />
       <LengthField
-        label="Sheet side"
+        label={WORDS.sheetSide}
         unit={unit}
         valueMm={sheetMm}
         onLength={(sheetMm) => set({ sheetMm })}
@@ -200,10 +197,10 @@ function EntryForm() {
         unit={unit}
         valueMm={draft.measuredMm}
         allowEmpty
-        note={predictedMm === null ? 'by the ruler' : `foreseen ${toLengthText(predictedMm, unit).text}`}
+        note={predictedMm === null ? WORDS.byTheRuler : `foreseen ${toLengthText(predictedMm, unit).text}`}
         onLength={(measuredMm) => set({ measuredMm })}
       />
-      <Field label="Does it stand">
+      <Field label={WORDS.doesItStand}>
         {({ id: fieldId }) => (
           <select
             id={fieldId}
@@ -211,7 +208,7 @@ function EntryForm() {
             value={draft.stands}
             onChange={(e) => set({ stands: e.target.value as typeof draft.stands })}
           >
-            <option value="unsaid">not tried</option>
+            <option value="unsaid">{WORDS.notTried}</option>
             <option value="yes">yes</option>
             <option value="no">no</option>
           </select>
@@ -219,7 +216,7 @@ function EntryForm() {
       </Field>
       <TextField
         className="col-span-2"
-        label="What to change next time"
+        label={WORDS.whatToChangeNext}
         rows={3}
         most={2000}
         value={draft.note}
@@ -236,11 +233,11 @@ function EntryForm() {
         </Notice>
       )}
       <button type="submit" className="btn solid col-span-2">
-        Keep this entry
+        {WORDS.keepThisEntry}
       </button>
       {isKept && (
         <p role="status" className="note col-span-2">
-          Kept. Paper computes with it from now on.
+          {WORDS.keptPaperComputesWith}
         </p>
       )}
     </form>

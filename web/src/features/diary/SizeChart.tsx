@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3';
 import type { DiaryEntry } from '@jade/core/plan';
 import { toFigure } from '@jade/core/units';
 import { useEngine } from '../../engine/index.ts';
+import { WORDS } from './words.ts';
 
 const [W, H, L, B] = [560, 250, 48, 36];
 
@@ -61,10 +62,10 @@ export function SizeChart({ entries }: { entries: readonly DiaryEntry[] }) {
           </path>
         ))}
         <text x={W - 12} y={H - 4} fontSize="12" textAnchor="end" fill="var(--ink-2)">
-          foreseen, mm
+          {WORDS.foreseenMm}
         </text>
         <text x={L + 6} y="18" fontSize="12" fill="var(--ink-2)">
-          measured, mm
+          {WORDS.measuredMm}
         </text>
       </svg>
     </figure>

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { readDrawerCsv, toDrawerCsv } from '@jade/core/formats';
 import type { DrawerPaper } from '@jade/core/paper';
 import { useRecords } from '../../records/index.ts';
+import { WORDS } from './words.ts';
 
 /** The drawer as a table for other programs, and papers taken in from one; papers with a known id are replaced. */
 export function DrawerCsv({ papers }: { papers: readonly DrawerPaper[] }) {
@@ -24,7 +25,7 @@ export function DrawerCsv({ papers }: { papers: readonly DrawerPaper[] }) {
   return (
     <>
       <a className="act" href={csv} download="paper drawer.csv">
-        Save as CSV
+        {WORDS.saveAsCsv}
       </a>
       <label className="act cursor-pointer">
         Take in a CSV

@@ -14,6 +14,7 @@ import { usePapers, useRecords, useSettings } from '../../records/index.ts';
 import { Leaf, Notice, Waiting } from '../../ui/index.ts';
 import { DrawerCsv } from './DrawerCsv.tsx';
 import { PaperForm } from './PaperForm.tsx';
+import { WORDS } from './words.ts';
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
 const helper = createColumnHelper<typeof features, DrawerPaper>();
@@ -54,16 +55,16 @@ export function DrawerPage() {
         {sayFault(error)}
       </Notice>
     );
-  if (!data) return <Waiting what="Opening the drawer …" />;
+  if (!data) return <Waiting what={WORDS.openingTheDrawer} />;
   const sheets = data.reduce((s, p) => s + p.count, 0);
   const few = data.filter((p) => p.count <= p.lowAt).length;
   const unmeasured = data.filter((p) => p.caliperMm === null).length;
   return (
     <main className="px-8 pt-5 pb-10">
-      <h1 className="sr-only">Paper drawer</h1>
+      <h1 className="sr-only">{WORDS.paperDrawer}</h1>
       <p className="say mb-4">
         {data.length === 0 ? (
-          'The drawer is empty. Put in the papers you own: their size, thickness and both colours, and every plan can be computed on them.'
+          WORDS.theDrawerIsEmpty
         ) : (
           <>
             <b>{sheets}</b> sheets of <b>{data.length}</b> papers
@@ -86,12 +87,12 @@ export function DrawerPage() {
       </p>
       <div className="mb-4 flex flex-wrap items-center gap-5">
         <button type="button" className="btn solid" onClick={() => setOpen(fresh())}>
-          Put a paper in
+          {WORDS.putAPaperIn}
         </button>
         <DrawerCsv papers={data} />
       </div>
       {data.length > 0 && <PaperTable papers={data} onOpen={setOpen} />}
-      <Leaf open={open !== null} onOpen={(o) => !o && setOpen(null)} title={open?.name || 'A new paper'}>
+      <Leaf open={open !== null} onOpen={(o) => !o && setOpen(null)} title={open?.name || WORDS.aNewPaper}>
         {open && <PaperForm key={open.id} paper={open} onDone={() => setOpen(null)} />}
       </Leaf>
     </main>
@@ -133,9 +134,9 @@ function PaperTable({
                 </th>
               );
             })}
-            <th scope="col">Both sides</th>
+            <th scope="col">{WORDS.bothSides}</th>
             <th scope="col">
-              <span className="sr-only">Actions</span>
+              <span className="sr-only">{WORDS.actions}</span>
             </th>
           </tr>
         </thead>
@@ -154,14 +155,14 @@ function PaperTable({
               </th>
               <td>{paperKinds.find((k) => k.id === p.kind)?.name ?? p.kind}</td>
               <td>{p.grammage === null ? '–' : sayNumber(p.grammage)}</td>
-              <td>{p.caliperMm === null ? 'not measured' : sayNumber(p.caliperMm)}</td>
+              <td>{p.caliperMm === null ? WORDS.notMeasured : sayNumber(p.caliperMm)}</td>
               <td className="whitespace-nowrap">
                 {toLengthText(p.widthMm, unit).text} × {toLengthText(p.heightMm, unit).text}
                 {p.grain !== 'unknown' && <span className="note block">grain along the {p.grain}</span>}
               </td>
               <td className={p.count <= p.lowAt ? 'font-semibold text-persimmon' : 'font-semibold'}>
                 {p.count}
-                {p.count <= p.lowAt ? ' left' : ''}
+                {p.count <= p.lowAt ? WORDS.left : ''}
               </td>
               <td>{p.price === null ? '–' : toFigure(p.price, 2)}</td>
               <td>
@@ -203,7 +204,7 @@ function PaperTable({
               setTaken(null);
             }}
           >
-            Put it back
+            {WORDS.putItBack}
           </button>
         </p>
       )}

@@ -3,6 +3,7 @@ import { type DrawerPaper, caliperOfStack, grammageOfStack } from '@jade/core/pa
 import { toFigure } from '@jade/core/units';
 import { NumberField } from '../../ui/index.ts';
 import { simulatedInstruments } from './instruments.ts';
+import { WORDS } from './words.ts';
 
 /** Caliper and weight of a sheet from a stack of them, typed in or read off the instruments. */
 export function MeasureStack({
@@ -39,10 +40,17 @@ export function MeasureStack({
   };
   return (
     <fieldset className="col-span-2 grid grid-cols-3 items-end gap-3 border-t border-rule pt-2">
-      <legend className="note">Measured as a stack</legend>
-      <NumberField label="Sheets in the stack" value={sheets} low={1} high={200} onNumber={setSheets} />
-      <NumberField label="Thick, mm" value={mm ?? 0} low={0} high={600} step={0.01} onNumber={setMm} />
-      <NumberField label="Heavy, g" value={grams ?? 0} low={0} high={20000} step={0.1} onNumber={setGrams} />
+      <legend className="note">{WORDS.measuredAsAStack}</legend>
+      <NumberField label={WORDS.sheetsInTheStack} value={sheets} low={1} high={200} onNumber={setSheets} />
+      <NumberField label={WORDS.thickMm} value={mm ?? 0} low={0} high={600} step={0.01} onNumber={setMm} />
+      <NumberField
+        label={WORDS.heavyG}
+        value={grams ?? 0}
+        low={0}
+        high={20000}
+        step={0.1}
+        onNumber={setGrams}
+      />
       <button
         type="button"
         className="btn col-span-2"
@@ -54,7 +62,7 @@ export function MeasureStack({
         Read {caliper.name} and {scale.name}
       </button>
       <button type="button" className="btn" onClick={take}>
-        Take the measure
+        {WORDS.takeTheMeasure}
       </button>
       {said && (
         <p role="status" className="note col-span-3">

@@ -3,6 +3,7 @@ import { type DrawerPaper, drawerPaperSchema, paperKinds } from '@jade/core/pape
 import { useRecords, useSettings } from '../../records/index.ts';
 import { MeasureStack } from './MeasureStack.tsx';
 import { Choice, Field, LengthField, NumberField, Notice, TextField, useKeptForm } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 const GRAINS: readonly { readonly value: DrawerPaper['grain']; readonly label: string }[] = [
   { value: 'unknown', label: 'not known' },
@@ -43,7 +44,7 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
         value={draft[name]}
         onText={(t) => set({ [name]: t })}
       />
-      <Field label="shade">
+      <Field label={WORDS.shade}>
         {({ id }) => (
           <input
             id={id}
@@ -64,9 +65,14 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
         save();
       }}
     >
-      <TextField className="col-span-2" label="Name" value={draft.name} onText={(name) => set({ name })} />
+      <TextField
+        className="col-span-2"
+        label={WORDS.name}
+        value={draft.name}
+        onText={(name) => set({ name })}
+      />
       <Choice
-        label="Kind"
+        label={WORDS.kind}
         value={draft.kind}
         options={paperKinds.map((k) => ({ value: k.id, label: k.name }))}
         className="col-span-2"
@@ -74,10 +80,10 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
           const known = paperKinds.find((k) => k.id === kind)!;
           set({ kind, grammage: known.grammage, caliperMm: known.caliperMm });
         }}
-        note="fills in the usual weight and caliper of the kind; measure your own"
+        note={WORDS.fillsInTheUsual}
       />
       <NumberField
-        label="Weight, g/m²"
+        label={WORDS.weightGM}
         value={draft.grammage ?? 80}
         low={5}
         high={1000}
@@ -85,22 +91,22 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
         onNumber={(grammage) => set({ grammage })}
       />
       <NumberField
-        label="Caliper, mm"
+        label={WORDS.caliperMm}
         value={draft.caliperMm ?? 0.1}
         low={0.005}
         high={3}
         step={0.001}
         onNumber={(caliperMm) => set({ caliperMm })}
-        note="ten sheets under the caliper, a tenth of it"
+        note={WORDS.tenSheetsUnderThe}
       />
       <LengthField
-        label="Width"
+        label={WORDS.width}
         unit={unit}
         valueMm={draft.widthMm}
         onLength={(mm) => mm !== null && set({ widthMm: mm })}
       />
       <LengthField
-        label="Height"
+        label={WORDS.height}
         unit={unit}
         valueMm={draft.heightMm}
         onLength={(mm) => mm !== null && set({ heightMm: mm })}
@@ -109,49 +115,49 @@ export function PaperForm({ paper, onDone }: { paper: DrawerPaper; onDone: () =>
       {colour('Front side', 'frontName', 'frontHex')}
       {colour('Back side', 'backName', 'backHex')}
       <NumberField
-        label="Sheets"
+        label={WORDS.sheets}
         value={draft.count}
         low={0}
         high={100000}
         onNumber={(count) => set({ count })}
       />
       <NumberField
-        label="Few from"
+        label={WORDS.fewFrom}
         value={draft.lowAt}
         low={0}
         high={100000}
         onNumber={(lowAt) => set({ lowAt })}
-        note="sheets left when it is said"
+        note={WORDS.sheetsLeftWhenIt}
       />
       <NumberField
-        label="Price of a sheet"
+        label={WORDS.priceOfASheet}
         value={draft.price ?? 0}
         low={0}
         high={100000}
         step={0.01}
         onNumber={(price) => set({ price: price > 0 ? price : null })}
-        note="in your own money; 0 where not known"
+        note={WORDS.inYourOwnMoney}
       />
       <Choice
-        label="Grain runs along"
+        label={WORDS.grainRunsAlong}
         value={draft.grain}
         options={GRAINS}
         onChoice={(grain) => set({ grain })}
       />
       <Choice
-        label="A crease"
+        label={WORDS.aCrease}
         value={draft.memory}
         options={MEMORIES}
         onChoice={(memory) => set({ memory })}
       />
-      <TextField label="Note" most={400} value={draft.note} onText={(note) => set({ note })} />
+      <TextField label={WORDS.note} most={400} value={draft.note} onText={(note) => set({ note })} />
       {fault && (
         <Notice tone="care" className="col-span-2">
           {fault}
         </Notice>
       )}
       <button type="submit" className="btn solid col-span-2">
-        Keep this paper
+        {WORDS.keepThisPaper}
       </button>
     </form>
   );

@@ -5,7 +5,7 @@ import type { StepDetail } from '../../engine/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, TextField } from '../../ui/index.ts';
-import { ACTION_WORDS, sayAction } from './words.ts';
+import { WORDS, ACTION_WORDS, sayAction } from './words.ts';
 
 type Read = Awaited<ReturnType<ReturnType<typeof getEngine>['readAction']>>;
 
@@ -15,8 +15,8 @@ export function Actions({ detail }: { readonly detail: StepDetail | undefined })
   const moving = shaping.filter((s) => shapingOf(s.act).isComputed && shapingOf(s.act).amount(s.act));
   if (moving.length === 0 || !detail) return null;
   return (
-    <section aria-label="Action" className="mb-8">
-      <h2 className="head">Action</h2>
+    <section aria-label={WORDS.action} className="mb-8">
+      <h2 className="head">{WORDS.action}</h2>
       <p className="note mb-2">{ACTION_WORDS.what}</p>
       <ul>
         {finish.actions.map((a) => (
@@ -57,7 +57,7 @@ function ActionRow({ action, shaping }: { action: Action; shaping: readonly Shap
             edit((p) => void (p.finish.actions = p.finish.actions.filter((a) => a.id !== action.id)))
           }
         >
-          Leave out
+          {WORDS.leaveOut}
         </button>
       </div>
       {read === undefined ? (
@@ -145,7 +145,7 @@ function NewAction({
   };
   return (
     <div className="mt-2 flex flex-wrap items-end gap-3">
-      <TextField label="What it does" most={60} className="w-40" value={name} onText={setName} />
+      <TextField label={WORDS.whatItDoes} most={60} className="w-40" value={name} onText={setName} />
       <Choice
         label="by"
         className="w-36"
@@ -157,28 +157,28 @@ function NewAction({
         onChoice={setStep}
       />
       <Choice
-        label="held at"
+        label={WORDS.heldAt}
         className="w-20"
         value={held.name}
         options={options}
         onChoice={(v) => setAt({ ...at, held: v })}
       />
       <Choice
-        label="pulled at"
+        label={WORDS.pulledAt}
         className="w-20"
         value={pulled.name}
         options={options}
         onChoice={(v) => setAt({ ...at, pulled: v })}
       />
       <Choice
-        label="watched"
+        label={WORDS.watched}
         className="w-20"
         value={watched.name}
         options={options}
         onChoice={(v) => setAt({ ...at, watched: v })}
       />
       <button type="button" className="btn" disabled={name.trim() === ''} onClick={add}>
-        See what moves
+        {WORDS.seeWhatMoves}
       </button>
     </div>
   );

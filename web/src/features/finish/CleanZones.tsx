@@ -4,6 +4,7 @@ import { useEngine } from '../../engine/index.ts';
 import { type Painted, PaintedSkin } from '../../painting/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, TextField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** Parts of the finished skin that shall show no crease: painted on the silhouette, or the facet seen at a landmark. */
 export function CleanZones({ detail }: { detail: StepDetail | undefined }) {
@@ -31,12 +32,9 @@ export function CleanZones({ detail }: { detail: StepDetail | undefined }) {
     setPainted(new Map());
   };
   return (
-    <section aria-label="Clean skin" className="mt-8 mb-8">
-      <h2 className="head">Skin without creases</h2>
-      <p className="note mb-2">
-        Paint the part that shall show no crease, or name a landmark on it. What crosses it in the end is told
-        at its step, and marks are found around it.
-      </p>
+    <section aria-label={WORDS.cleanSkin} className="mt-8 mb-8">
+      <h2 className="head">{WORDS.skinWithoutCreases}</h2>
+      <p className="note mb-2">{WORDS.paintThePartThat}</p>
       <ul>
         {zones.map((zone, i) => (
           <li key={zone.id} className="flex items-baseline gap-3 py-0.5">
@@ -52,10 +50,10 @@ export function CleanZones({ detail }: { detail: StepDetail | undefined }) {
       </ul>
       <PaintedSkin detail={detail} painted={painted} onPaint={setPainted} />
       <div className="flex flex-wrap items-end gap-4">
-        <TextField label="Part to keep clean" most={60} className="w-44" value={name} onText={setName} />
+        <TextField label={WORDS.partToKeepClean} most={60} className="w-44" value={name} onText={setName} />
         {painted.size === 0 && (
           <Choice
-            label="seen at"
+            label={WORDS.seenAt}
             className="w-36"
             value={chosen?.name ?? ''}
             options={places.map((l) => ({ value: l.name, label: l.name }))}
@@ -70,7 +68,7 @@ export function CleanZones({ detail }: { detail: StepDetail | undefined }) {
         >
           {painted.size > 0
             ? `Keep ${painted.size === 1 ? 'this part' : `these ${painted.size} parts`} clean`
-            : 'Keep it clean'}
+            : WORDS.keepItClean}
         </button>
       </div>
     </section>

@@ -4,7 +4,7 @@ import { toFigure } from '@jade/core/units';
 import type { PosedFigure } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
-import { DAMP_WORDS } from './words.ts';
+import { WORDS, DAMP_WORDS } from './words.ts';
 
 const atLeastOne = (minutes: number): number => Math.min(MOST_WAIT_MINUTES, Math.max(1, Math.round(minutes)));
 
@@ -30,22 +30,22 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
     });
   const numberOf = (id: string): number => figure.steps.findIndex((s) => s.id === id) + 1;
   return (
-    <section aria-label="Shaping damp" className="mt-3">
-      <h3 className="head mb-2 text-[17px]">Shaping damp</h3>
+    <section aria-label={WORDS.shapingDamp} className="mt-3">
+      <h3 className="head mb-2 text-[17px]">{WORDS.shapingDamp}</h3>
       <div className="flex flex-wrap items-end gap-3">
         <Choice
-          label="The paper is sized"
+          label={WORDS.thePaperIsSized}
           className="w-36"
           value={damping.sizing}
           options={[
-            { value: 'none', label: 'not at all' },
-            { value: 'light', label: 'lightly' },
-            { value: 'strong', label: 'strongly' },
+            { value: 'none', label: WORDS.notAtAll },
+            { value: 'light', label: WORDS.lightly },
+            { value: 'strong', label: WORDS.strongly },
           ]}
           onChoice={(v) => edit((p) => void (p.finish.damping.sizing = v as typeof damping.sizing))}
         />
         <NumberField
-          label="Humidity, %"
+          label={WORDS.humidity}
           className="w-24"
           value={damping.humidity}
           low={5}
@@ -54,7 +54,7 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
           onNumber={(v) => edit((p) => void (p.finish.damping.humidity = v), 'humidity')}
         />
         <NumberField
-          label="Room, °C"
+          label={WORDS.roomC}
           className="w-24"
           value={damping.celsius}
           low={5}
@@ -75,11 +75,11 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
           <table className="plain mt-2 text-[14px]">
             <thead>
               <tr>
-                <th scope="col">Step</th>
-                <th scope="col">Damp</th>
-                <th scope="col">Water</th>
-                <th scope="col">Work for</th>
-                <th scope="col">Dries</th>
+                <th scope="col">{WORDS.step}</th>
+                <th scope="col">{WORDS.damp}</th>
+                <th scope="col">{WORDS.water}</th>
+                <th scope="col">{WORDS.workFor}</th>
+                <th scope="col">{WORDS.dries}</th>
               </tr>
             </thead>
             <tbody>
@@ -87,11 +87,11 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
                 <tr key={d.step}>
                   <th scope="row">
                     {numberOf(d.step)}
-                    {d.formerMm === undefined ? ', held' : `, on ${toFigure(d.formerMm, 0)} mm`}
+                    {d.formerMm === undefined ? WORDS.held : `, on ${toFigure(d.formerMm, 0)} mm`}
                   </th>
                   <td>
                     {toFigure(d.areaCm2, d.areaCm2 < 10 ? 1 : 0)} cm², {d.layers}{' '}
-                    {d.layers === 1 ? 'layer' : 'layers'}
+                    {d.layers === 1 ? WORDS.layer : WORDS.layers}
                   </td>
                   <td>{toFigure(d.waterMl, 2)} ml</td>
                   <td>{toFigure(d.workingMinutes, 0)} min</td>
@@ -101,7 +101,7 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
             </tbody>
           </table>
           <button type="button" className="btn mt-2" onClick={takeTimes}>
-            Take these times into the steps
+            {WORDS.takeTheseTimesInto}
           </button>
           <p className="note mt-1">{DAMP_WORDS.formers(formers.map((mm) => toFigure(mm, 0)))}</p>
           <p className="note mt-1">{DAMP_WORDS.rule}</p>

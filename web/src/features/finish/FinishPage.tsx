@@ -18,7 +18,7 @@ import { ShapingList } from './ShapingList.tsx';
 import { FreeRange, type Movable } from './grip.ts';
 import type { PoseHands } from './PoseStage.ts';
 import { type Making, ShapingMaker, TRIAL, mostPicks, placeOf, takePick, toAct } from './ShapingMaker.tsx';
-import { CAUTIONS, TOOL_WORDS, sayDrag, sayStance } from './words.ts';
+import { WORDS, CAUTIONS, TOOL_WORDS, sayDrag, sayStance } from './words.ts';
 
 const PICTURE_PX = 380;
 /** While a step is made its fields are to be in sight too. */
@@ -71,7 +71,7 @@ export function FinishPage() {
   const isChoosing = making !== null && making.tool !== 'open';
   return (
     <main>
-      <StageHead title="Finish">
+      <StageHead title={WORDS.finish}>
         <FinishSentence figure={figure} drag={drag} />
       </StageHead>
       <Verdicts stage="finish" className="mx-7 mb-4 max-w-[760px]" />
@@ -92,16 +92,16 @@ export function FinishPage() {
                 <DragLine drag={drag} figure={figure} />
               </>
             ) : (
-              <Waiting what="Folding the plan …" />
+              <Waiting what={WORDS.foldingThePlan} />
             )}
           </div>
           <div className="mt-4">
             <ShapingMaker making={making} onMaking={setMaking} detail={detail} trial={figure} />
           </div>
           <div className="mt-5 mb-2 flex items-baseline gap-4">
-            <h2 className="head">Shaping, in order</h2>
+            <h2 className="head">{WORDS.shapingInOrder}</h2>
             <button type="button" className="act" onClick={() => setTaking(true)}>
-              From another plan…
+              {WORDS.fromAnotherPlan}
             </button>
           </div>
           {isTaking && <FromAnother onClose={() => setTaking(false)} />}
@@ -111,7 +111,7 @@ export function FinishPage() {
       </div>
       <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 border-t border-rule px-7 pt-5 pb-10 max-[900px]:grid-cols-1">
         <div>
-          <h2 className="head mb-2">The flat form</h2>
+          <h2 className="head mb-2">{WORDS.theFlatForm}</h2>
           <FlatForm key={plan.steps.length} detail={detail} />
         </div>
         <div>
@@ -157,18 +157,14 @@ function DragLine({ drag, figure }: { drag: Drag | null; figure: PosedFigure }) 
         {refusal.text}
       </p>
     );
-  return shaping.some((s) => 'flap' in s.act) ? (
-    <p className="note mt-1">
-      Drag a turned part to turn it further; drag anything else to look from another side.
-    </p>
-  ) : null;
+  return shaping.some((s) => 'flap' in s.act) ? <p className="note mt-1">{WORDS.dragATurnedPart}</p> : null;
 }
 
 function FinishSentence({ figure, drag }: { figure: PosedFigure | undefined; drag: Drag | null }) {
   const { unit } = useSettings();
   const { finish, steps, shaping } = usePlan();
-  if (steps.length === 0) return <>Nothing is folded yet; the figure stands here once it is.</>;
-  if (!figure) return <>The figure is being folded.</>;
+  if (steps.length === 0) return <>{WORDS.nothingIsFoldedYet}</>;
+  if (!figure) return <>{WORDS.theFigureIsBeing}</>;
   if (drag)
     return <>{sayDrag(shaping.findIndex((s) => s.id === drag.step) + 1, drag.degrees, figure.pose, unit)}</>;
   return <>{sayStance(figure.pose, finish.posture !== 'stands', unit)}</>;
@@ -197,8 +193,8 @@ function Cautions() {
   const edit = useEdit();
   const shown = [...finish.tools.map((t) => CAUTIONS[t]), ...(finish.wetFolded ? [CAUTIONS.wet] : [])];
   return (
-    <section aria-label="Tools and water">
-      <h2 className="head mb-2">Tools and water</h2>
+    <section aria-label={WORDS.toolsAndWater}>
+      <h2 className="head mb-2">{WORDS.toolsAndWater}</h2>
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {(Object.keys(TOOL_WORDS) as (keyof typeof TOOL_WORDS)[]).map((tool) => (
           <label key={tool} className="flex min-h-[28px] items-center gap-2">

@@ -7,6 +7,7 @@ import { type StepDetail, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { NumberField, Waiting } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** What two points are being chosen for. */
 type Choosing = 'feet' | 'spine' | null;
@@ -31,7 +32,7 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
     setFirst(null);
     setChoosing('feet');
   }
-  if (!detail) return <Waiting what="Folding the plan …" />;
+  if (!detail) return <Waiting what={WORDS.foldingThePlan} />;
   const points = detail.landmarks.filter((l) => l.rank === 'main');
   const pick = (key: string): void => {
     const landmark = points.find((l) => l.name === key);
@@ -47,14 +48,14 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
     setChoosing(what);
   };
   return (
-    <section aria-label="Standing">
+    <section aria-label={WORDS.standing}>
       <DrawingView
         drawing={detail.after}
         palette={palette}
         width={460}
         height={430}
         margin={40}
-        title="The finished flat form over its feet"
+        title={WORDS.theFinishedFlatForm}
         {...(choosing
           ? {
               marks: points.map((l) => ({
@@ -83,13 +84,13 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
             </span>
             {choosing === 'spine' && (
               <button type="button" className="act" onClick={() => choose(null)}>
-                Leave it
+                {WORDS.leaveIt}
               </button>
             )}
           </>
         ) : (
           <button type="button" className="btn" onClick={() => choose('feet')}>
-            Choose the feet anew
+            {WORDS.chooseTheFeetAnew}
           </button>
         )}
         {plan.finish.feet && (
@@ -101,15 +102,12 @@ export function FlatForm({ detail }: { detail: StepDetail | undefined }) {
               choose('feet');
             }}
           >
-            It lies, it needs no feet
+            {WORDS.itLiesItNeeds}
           </button>
         )}
       </p>
       <Balance />
-      <p className="note mt-2">
-        This is about the flat form held upright over two points; whether the figure stands by itself is said
-        above. Every layer counts with its area.
-      </p>
+      <p className="note mt-2">{WORDS.thisIsAboutThe}</p>
       <Opening onChoose={() => choose('spine')} />
     </section>
   );
@@ -208,7 +206,7 @@ function Plumb({ place, detail }: { place: Place; detail: StepDetail }) {
         strokeWidth="3"
         paintOrder="stroke"
       >
-        weight
+        {WORDS.weight}
       </text>
     </g>
   );
@@ -226,20 +224,14 @@ function Opening({ onChoose }: { onChoose: () => void }) {
   const degrees = finish.openedDegrees ?? 0;
   return (
     <div className="mt-5">
-      <h2 className="head mb-1">Opened like a book</h2>
+      <h2 className="head mb-1">{WORDS.openedLikeABook}</h2>
       <p className="mb-2" data-testid="depth">
         {form.isStuck ? (
-          <>
-            At the chosen edge it cannot open: its halves hang together elsewhere. Choose another edge, or
-            leave it flat.
-          </>
+          <>{WORDS.atTheChosenEdge}</>
         ) : !form.spine && !brief.depth ? (
-          <>Its halves are left flat. Should it open like a book, choose the edge it opens at.</>
+          <>{WORDS.itsHalvesAreLeft}</>
         ) : !form.spine ? (
-          <>
-            No edge is known at which it opens: its halves hang together everywhere, or no fold joins a front
-            half to a rear half. Try an edge, or change the wish in Brief.
-          </>
+          <>{WORDS.noEdgeIsKnown}</>
         ) : degrees > 0 ? (
           <>
             Opened to <b>{toFigure(degrees, 0)}°</b> along the marked edge, which the paper reaches{' '}
@@ -254,7 +246,7 @@ function Opening({ onChoose }: { onChoose: () => void }) {
       </p>
       <div className="flex items-end gap-4">
         <NumberField
-          label="Angle between the halves, °"
+          label={WORDS.angleBetweenTheHalves}
           className="w-52"
           value={degrees}
           low={0}
@@ -263,7 +255,7 @@ function Opening({ onChoose }: { onChoose: () => void }) {
           onNumber={(v) => edit((p) => void (p.finish.openedDegrees = v > 0 ? v : null), 'opened')}
         />
         <button type="button" className="btn" onClick={onChoose}>
-          Choose the edge it opens at
+          {WORDS.chooseTheEdgeIt}
         </button>
         {finish.spine && (
           <button
@@ -271,11 +263,11 @@ function Opening({ onChoose }: { onChoose: () => void }) {
             className="act pb-2"
             onClick={() => edit((p) => void (p.finish.spine = null))}
           >
-            Take the proposed edge
+            {WORDS.takeTheProposedEdge}
           </button>
         )}
       </div>
-      <p className="note mt-1">The halves are taken for stiff boards; rounded paper is a little less deep.</p>
+      <p className="note mt-1">{WORDS.theHalvesAreTaken}</p>
     </div>
   );
 }

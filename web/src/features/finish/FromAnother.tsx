@@ -6,6 +6,7 @@ import { shapingOf } from '@jade/core/shaping';
 import { sayFault, useListPlansQuery } from '../../api/index.ts';
 import { freshId, useChange, usePlanState } from '../../plan/index.ts';
 import { Choice, Leaf, Notice } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** Shaping that another plan has already: all of it, or a step with what repeats it. */
 export function FromAnother({ onClose }: { readonly onClose: () => void }) {
@@ -31,16 +32,16 @@ export function FromAnother({ onClose }: { readonly onClose: () => void }) {
       );
   };
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title="Shaping from another plan" wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.shapingFromAnotherPlan} wide>
       {error ? (
         <Notice tone="care">{sayFault(error)}</Notice>
       ) : from === undefined ? (
-        <p className="note">No other plan shapes anything yet.</p>
+        <p className="note">{WORDS.noOtherPlanShapes}</p>
       ) : (
         <>
           <div className="flex flex-wrap items-end gap-4">
             <Choice
-              label="Plan"
+              label={WORDS.plan}
               className="w-64"
               value={chosen || others[0]!.id}
               options={others.map((p) => ({ value: p.id, label: p.plan.name }))}
@@ -50,7 +51,7 @@ export function FromAnother({ onClose }: { readonly onClose: () => void }) {
               Take all {from.shaping.length}
             </button>
           </div>
-          <ul className="mt-3" aria-label="Its shaping steps">
+          <ul className="mt-3" aria-label={WORDS.itsShapingSteps}>
             {rowsOf(from).map((row) => (
               <li key={row.id} className="grid grid-cols-[64px_1fr] gap-3 border-b border-rule py-1.5">
                 <button

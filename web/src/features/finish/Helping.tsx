@@ -11,7 +11,7 @@ import {
 import { toFigure } from '@jade/core/units';
 import { type PosedFigure, getEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { STAND_WORDS } from './words.ts';
+import { WORDS, STAND_WORDS } from './words.ts';
 
 /** Flat folds whose angle is tried, the last first: each folds the plan again a few times. */
 const MOST_FOLDS = 8;
@@ -67,7 +67,7 @@ export function Helping({ figure }: { figure: PosedFigure }) {
       }
     });
   return (
-    <section className="py-2 text-[14px]" aria-label="What would make it stand">
+    <section className="py-2 text-[14px]" aria-label={WORDS.whatWouldMakeIt}>
       {!own && (
         <button type="button" className="act" onClick={() => void search().catch(() => undefined)}>
           {STAND_WORDS.ask}
@@ -77,7 +77,7 @@ export function Helping({ figure }: { figure: PosedFigure }) {
         <p className="note" role="status">
           {own.trying} …{' '}
           <button type="button" className="act" onClick={() => (isStopped.current = true)}>
-            Stop
+            {WORDS.stop}
           </button>
         </p>
       )}
@@ -95,7 +95,7 @@ export function Helping({ figure }: { figure: PosedFigure }) {
                 h.marginMm,
               )}{' '}
               <button type="button" className="act" onClick={() => take(h)}>
-                Take it
+                {WORDS.takeIt}
               </button>
             </li>
           ))}

@@ -5,7 +5,7 @@ import type { StepDetail } from '../../engine/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, TextField } from '../../ui/index.ts';
-import { LOCK_WORDS, sayGlue, sayLock } from './words.ts';
+import { WORDS, LOCK_WORDS, sayGlue, sayLock } from './words.ts';
 
 type Lock = ReturnType<typeof usePlan>['finish']['locks'][number];
 type Read = Awaited<ReturnType<ReturnType<typeof getEngine>['readLock']>>;
@@ -27,8 +27,8 @@ export function Locks({ detail }: { readonly detail: StepDetail | undefined }) {
   }, [result]);
   if (steps.length === 0 || !detail) return null;
   return (
-    <section aria-label="Locks" className="mb-8">
-      <h2 className="head">Locks</h2>
+    <section aria-label={WORDS.locks} className="mb-8">
+      <h2 className="head">{WORDS.locks}</h2>
       <p className="note mb-2">{LOCK_WORDS.what}</p>
       <ul>
         {finish.locks.map((lock) => (
@@ -87,7 +87,7 @@ function LockRow({ lock }: { lock: Lock }) {
           aria-label={`Leave out ${lock.name}`}
           onClick={() => edit((p) => void (p.finish.locks = p.finish.locks.filter((l) => l.id !== lock.id)))}
         >
-          Leave out
+          {WORDS.leaveOut}
         </button>
       </div>
       {fault && <p className="note !text-persimmon">{fault}</p>}
@@ -122,7 +122,7 @@ function GlueTimes() {
         })
       }
     >
-      Put its times to the last step
+      {WORDS.putItsTimesTo}
     </button>
   );
 }
@@ -150,16 +150,16 @@ function NewLock({ tabs, detail }: { tabs: readonly string[]; detail: StepDetail
   };
   return (
     <div className="mt-2 flex flex-wrap items-end gap-3">
-      <TextField label="What it locks" most={60} className="w-40" value={name} onText={setName} />
+      <TextField label={WORDS.whatItLocks} most={60} className="w-40" value={name} onText={setName} />
       <Choice
-        label="tab at"
+        label={WORDS.tabAt}
         className="w-20"
         value={tabs.includes(tab) ? tab : tabs[0]!}
         options={tabs.map((t) => ({ value: t, label: t }))}
         onChoice={setTab}
       />
       <Choice
-        label="pocket from"
+        label={WORDS.pocketFrom}
         className="w-24"
         value={from.name}
         options={options}
@@ -173,7 +173,7 @@ function NewLock({ tabs, detail }: { tabs: readonly string[]; detail: StepDetail
         onChoice={(v) => setEnds({ ...ends, to: v })}
       />
       <button type="button" className="btn" disabled={name.trim() === '' || from === to} onClick={add}>
-        See whether it holds
+        {WORDS.seeWhetherItHolds}
       </button>
     </div>
   );

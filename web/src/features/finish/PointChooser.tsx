@@ -3,6 +3,7 @@ import { type Landmark, placeOnLine } from '@jade/core/trying';
 import type { StepDetail } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { type Making, mostPicks } from './ShapingMaker.tsx';
+import { WORDS } from './words.ts';
 
 /** How near to an edge or a crease a press takes a place on it, in px. */
 const LINE_PX = 9;
@@ -50,7 +51,7 @@ export function PointChooser({
       width={size}
       height={size}
       margin={24}
-      title="The flat form, to choose points on"
+      title={WORDS.theFlatFormTo}
       marks={[...points, ...own].map((l) => ({
         key: l.name,
         name: l.name,

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { type Surface, shapingOf } from '@jade/core/shaping';
 import { getEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 type Frames = readonly { readonly step: number; readonly surface: Surface }[];
 
@@ -66,20 +67,20 @@ export function PosePlayer({ played }: { readonly played: Played }) {
   if (state === 'off')
     return (
       <button type="button" className="act" onClick={() => played.begin()}>
-        Play the shaping
+        {WORDS.playTheShaping}
       </button>
     );
   if (state === 'asked')
     return (
       <span className="note" role="status">
-        Folding the pictures in between …
+        {WORDS.foldingThePicturesIn}
       </span>
     );
   return (
     <span className="flex items-center gap-3">
       <input
         type="range"
-        aria-label="Where the shaping is"
+        aria-label={WORDS.whereTheShapingIs}
         aria-valuetext={frame ? (frame.step === 0 ? 'flat' : `step ${frame.step}`) : ''}
         className="w-40"
         min={0}
@@ -87,12 +88,12 @@ export function PosePlayer({ played }: { readonly played: Played }) {
         value={at}
         onChange={(e) => played.show(Number(e.target.value))}
       />
-      <span className="note w-14">{frame?.step === 0 ? 'flat' : `step ${frame?.step}`}</span>
+      <span className="note w-14">{frame?.step === 0 ? WORDS.flat : `step ${frame?.step}`}</span>
       <button type="button" className="act" onClick={() => played.begin()}>
-        Again
+        {WORDS.again}
       </button>
       <button type="button" className="act" onClick={() => played.stop()}>
-        Done
+        {WORDS.done}
       </button>
     </span>
   );

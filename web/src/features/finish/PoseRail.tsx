@@ -5,7 +5,7 @@ import { Choice, Reading } from '../../ui/index.ts';
 import { Helping } from './Helping.tsx';
 import { SpringDrill } from './SpringDrill.tsx';
 import { TipRose } from './TipRose.tsx';
-import { FALLS, POSTURES, sayOther } from './words.ts';
+import { WORDS, FALLS, POSTURES, sayOther } from './words.ts';
 
 type Posture = keyof typeof POSTURES;
 
@@ -16,30 +16,30 @@ export function PoseRail({ figure }: { figure: PosedFigure }) {
   const { pose } = figure;
   const isSure = pose.stands === true;
   return (
-    <aside aria-label="Readings" className="w-[262px] shrink-0">
+    <aside aria-label={WORDS.readings} className="w-[262px] shrink-0">
       <h2 className="head mb-1">In space, {toFigure(figure.sideMm, 0)} mm sheet</h2>
       <Choice
-        label="It shall"
+        label={WORDS.itShall}
         className="mb-2 w-full"
         value={finish.posture}
         options={Object.entries(POSTURES).map(([value, label]) => ({ value, label }))}
         onChoice={(v) => edit((p) => void (p.finish.posture = v as Posture))}
       />
       <Reading
-        label="Height × length"
+        label={WORDS.heightLength}
         figure={`${toFigure(pose.heightMm, 0)} × ${toFigure(pose.lengthMm, 0)}`}
         unit="mm"
         note={`before shaping ${toFigure(figure.flat.heightMm, 0)} × ${toFigure(figure.flat.lengthMm, 0)} mm`}
       />
-      <Reading label="Depth" figure={toFigure(pose.depthMm, 0)} unit="mm" />
+      <Reading label={WORDS.depth} figure={toFigure(pose.depthMm, 0)} unit="mm" />
       <Reading
-        label="Weight"
+        label={WORDS.weight2}
         figure={pose.weightG === undefined ? 'not known' : toFigure(pose.weightG, 1)}
         unit={pose.weightG === undefined ? '' : 'g'}
-        {...(pose.weightG === undefined ? { note: 'give the paper its grams per m² in Paper' } : {})}
+        {...(pose.weightG === undefined ? { note: WORDS.giveThePaperIts } : {})}
       />
       <Reading
-        label="Margin"
+        label={WORDS.margin}
         figure={pose.marginMm > 0 ? toFigure(pose.marginMm, 1) : 'none'}
         unit={pose.marginMm > 0 ? 'mm' : ''}
         rule={{
@@ -52,11 +52,11 @@ export function PoseRail({ figure }: { figure: PosedFigure }) {
         note={
           pose.range
             ? `${toFigure(pose.range.least, 1)} to ${toFigure(pose.range.most, 1)} mm over what the paper may spring back`
-            : 'from the foot of the weight to the rim of what touches'
+            : WORDS.fromTheFootOf
         }
       />
       <Reading
-        label="Tips at"
+        label={WORDS.tipsAt}
         figure={pose.tipDegrees > 0 ? toFigure(pose.tipDegrees, 1) : '0'}
         unit="°"
         note={`first ${FALLS[pose.falls]}`}
@@ -96,7 +96,7 @@ function Springback({ figure }: { figure: PosedFigure }) {
   if (rows.length === 0) return null;
   return (
     <section className="border-b border-rule py-2 text-[14px]">
-      <h3 className="text-ink-2">Springback</h3>
+      <h3 className="text-ink-2">{WORDS.springback}</h3>
       <ul>
         {rows.map((r) => (
           <li key={r.id}>

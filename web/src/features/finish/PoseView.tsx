@@ -6,6 +6,7 @@ import { usePlan } from '../../plan/index.ts';
 import { NumberField } from '../../ui/index.ts';
 import { PosePlayer, useFrames } from './PosePlayer.tsx';
 import type { PoseHands, PoseSide, PoseStage } from './PoseStage.ts';
+import { WORDS } from './words.ts';
 
 /** Edges are inked dark on paper; by lamp paper seen edge on would be lost in the dark. */
 const INK = '#1a2320';
@@ -99,7 +100,7 @@ export function PoseView({
     stage.current?.look(to);
   };
   return (
-    <figure aria-label="The figure in space">
+    <figure aria-label={WORDS.theFigureInSpace}>
       <canvas
         ref={canvas}
         tabIndex={0}
@@ -119,7 +120,7 @@ export function PoseView({
       />
       {isBlind && (
         <p className="note" role="status">
-          This browser draws nothing in space (no WebGL); sizes and verdicts beside are computed all the same.
+          {WORDS.thisBrowserDrawsNothing}
         </p>
       )}
       <figcaption className="mt-1 flex flex-wrap items-center gap-4">
@@ -140,12 +141,12 @@ export function PoseView({
           aria-pressed={side === 'audience'}
           onClick={() => lookFrom(eye)}
         >
-          Audience
+          {WORDS.audience}
         </button>
         {side === 'audience' && (
           <span className="flex items-end gap-2">
             <NumberField
-              label="m away"
+              label={WORDS.mAway}
               className="w-20"
               value={eye.metres}
               low={0.2}
@@ -154,7 +155,7 @@ export function PoseView({
               onNumber={(metres) => lookFrom({ ...eye, metres })}
             />
             <NumberField
-              label="m above it"
+              label={WORDS.mAboveIt}
               className="w-24"
               value={eye.above}
               low={-2}
@@ -165,24 +166,24 @@ export function PoseView({
           </span>
         )}
         <PosePlayer played={played} />
-        <span className="note">lines of the table 10 mm apart</span>
+        <span className="note">{WORDS.linesOfTheTable}</span>
         <span className="note">
           Save this view:{' '}
           <button
             type="button"
             className="act"
-            aria-label="this view as SVG"
+            aria-label={WORDS.thisViewAsSvg}
             onClick={() => void save('svg')}
           >
-            SVG
+            {WORDS.svg}
           </button>{' '}
           <button
             type="button"
             className="act"
-            aria-label="this view as PNG"
+            aria-label={WORDS.thisViewAsPng}
             onClick={() => void save('png')}
           >
-            PNG
+            {WORDS.png}
           </button>
         </span>
       </figcaption>

@@ -6,19 +6,14 @@ import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { WaitLine, WaitsButton } from '../../stage/index.ts';
 import { NumberField, TextField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** The shaping steps in their order: what each does, how far, and what is wrong with it. */
 export function ShapingList({ figure }: { figure: PosedFigure | undefined }) {
   const { shaping } = usePlan();
-  if (shaping.length === 0)
-    return (
-      <p className="note mb-3">
-        The model is flat still. Turn a part (legs, feet, wings, head), curl it over a rod, or bend it softly:
-        the figure follows, and is measured and stood on the table.
-      </p>
-    );
+  if (shaping.length === 0) return <p className="note mb-3">{WORDS.theModelIsFlat}</p>;
   return (
-    <ol aria-label="Shaping steps">
+    <ol aria-label={WORDS.shapingSteps}>
       {shaping.map((step, i) => (
         <Row key={step.id} step={step} n={i + 1} read={figure?.steps.find((s) => s.id === step.id)} />
       ))}
@@ -70,7 +65,7 @@ function Row({
         {act.kind === 'hand' ? (
           <div className="flex flex-wrap items-end gap-3">
             <TextField
-              label="By hand, not computed"
+              label={WORDS.byHandNotComputed}
               most={400}
               className="min-w-[260px] flex-1"
               value={act.text}
@@ -82,7 +77,7 @@ function Row({
               }
             />
             <TextField
-              label="how far"
+              label={WORDS.howFar}
               most={80}
               className="w-40"
               value={act.range}
@@ -110,7 +105,7 @@ function Row({
           <Amounts step={step} n={n} />
           {'flap' in act && mirrors.length > 0 && (
             <label className="pb-1">
-              <span className="sr-only">The same on the other side</span>
+              <span className="sr-only">{WORDS.theSameOnThe}</span>
               <select
                 value=""
                 onChange={(e) => {
@@ -119,7 +114,7 @@ function Row({
                 }}
               >
                 <option value="" disabled>
-                  same on the other side …
+                  {WORDS.sameOnTheOther}
                 </option>
                 {mirrors.map((m, i) => (
                   <option key={i} value={i}>
@@ -130,10 +125,10 @@ function Row({
             </label>
           )}
           <button type="button" className="act" disabled={n === 1} onClick={() => shift(-1)}>
-            Earlier
+            {WORDS.earlier}
           </button>
           <button type="button" className="act" disabled={n === shaping.length} onClick={() => shift(1)}>
-            Later
+            {WORDS.later}
           </button>
           <button
             type="button"
@@ -141,7 +136,7 @@ function Row({
             aria-label={`Leave out shaping step ${n}`}
             onClick={() => edit((p) => void p.shaping.splice(n - 1, 1))}
           >
-            Leave out
+            {WORDS.leaveOut}
           </button>
           <WaitsButton
             after={`shaping step ${n}`}
@@ -180,7 +175,7 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
       />
       {'rodMm' in act && (
         <NumberField
-          label="rod, mm"
+          label={WORDS.rodMm}
           className="w-20"
           value={act.rodMm}
           low={0.5}
@@ -200,12 +195,12 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
             set('most', amount.degrees + 5);
           }}
         >
-          To taste
+          {WORDS.toTaste}
         </button>
       ) : (
         <>
           <NumberField
-            label="least"
+            label={WORDS.least}
             className="w-20"
             value={amount.least}
             low={low}
@@ -214,7 +209,7 @@ function Amounts({ step, n }: { step: ShapingStep; n: number }) {
             onNumber={(v) => set('least', v)}
           />
           <NumberField
-            label="most"
+            label={WORDS.most}
             className="w-20"
             value={amount.most}
             low={amount.degrees}

@@ -7,6 +7,7 @@ import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { isTyping } from '../../stage/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
 import type { PosePick } from './picking.ts';
+import { WORDS } from './words.ts';
 
 type Landmark = StepDetail['landmarks'][number];
 
@@ -171,7 +172,7 @@ export function ShapingMaker({
   const answer = act ? trial?.steps.find((s) => s.id === TRIAL) : undefined;
   const refusal = answer?.refusal;
   return (
-    <section aria-label="Shaping tools">
+    <section aria-label={WORDS.shapingTools}>
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {TOOLS.map(([id, tool]) => (
           <button
@@ -193,10 +194,10 @@ export function ShapingMaker({
               {!act
                 ? `${promptOf(making)}.`
                 : !answer
-                  ? 'Shaping …'
+                  ? WORDS.shaping
                   : refusal
-                    ? 'It cannot be shaped so.'
-                    : (answer.estimate ?? 'The figure shows it.')}
+                    ? WORDS.itCannotBeShaped
+                    : (answer.estimate ?? WORDS.theFigureShowsIt)}
             </b>
           </p>
           <p className="note">
@@ -215,10 +216,10 @@ export function ShapingMaker({
               disabled={!answer || refusal !== undefined}
               onClick={() => act && keep(act)}
             >
-              Keep this shaping
+              {WORDS.keepThisShaping}
             </button>
             <button type="button" className="act" onClick={() => onMaking(null)}>
-              Put away (Esc)
+              {WORDS.putAwayEsc}
             </button>
           </div>
         </div>
@@ -244,7 +245,7 @@ function Fields({
     <>
       {making.tool === 'open' ? (
         <Choice
-          label="Folded in half by"
+          label={WORDS.foldedInHalfBy}
           className="w-52"
           value={making.half}
           options={halves.map((h) => ({ value: h.id, label: `step ${h.number}` }))}
@@ -252,12 +253,12 @@ function Fields({
         />
       ) : toolOf(making.tool).line === 'either' ? (
         <Choice
-          label="The line lies"
+          label={WORDS.theLineLies}
           className="w-64"
           value={making.by}
           options={[
-            { value: 'across', label: 'straight across, at one point' },
-            { value: 'through', label: 'through two points' },
+            { value: 'across', label: WORDS.straightAcrossAtOne },
+            { value: 'through', label: WORDS.throughTwoPoints },
           ]}
           onChoice={(by) => onMaking({ ...making, by: by as Making['by'], picks: making.picks.slice(0, 2) })}
         />
@@ -273,7 +274,7 @@ function Fields({
       />
       {toolOf(making.tool).begins.rodMm !== undefined && (
         <NumberField
-          label="Rod, mm across"
+          label={WORDS.rodMmAcross}
           className="w-32"
           value={making.rodMm}
           low={0.5}
@@ -317,7 +318,7 @@ function Fields({
           className="act pb-2"
           onClick={() => onMaking({ ...making, degrees: -making.degrees })}
         >
-          The other way
+          {WORDS.theOtherWay}
         </button>
       )}
     </>

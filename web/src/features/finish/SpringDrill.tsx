@@ -1,6 +1,6 @@
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { NumberField } from '../../ui/index.ts';
-import { DRILL_WORDS } from './words.ts';
+import { WORDS, DRILL_WORDS } from './words.ts';
 
 /** How a strip is bent to begin with: round a pencil, by a right angle, as most papers keep it. */
 const FIRST = { rodMm: 8, setDegrees: 90, keptDegrees: 70 };
@@ -18,18 +18,18 @@ export function SpringDrill() {
           className="act"
           onClick={() => edit((p) => void (p.paper.drill = { ...FIRST }))}
         >
-          Try a strip of it
+          {WORDS.tryAStripOf}
         </button>
       </p>
     );
   const set = (field: keyof typeof drill, value: number): void =>
     edit((p) => void (p.paper.drill = { ...drill, [field]: value }), `drill-${field}`);
   return (
-    <div role="group" aria-label="A strip that was tried">
+    <div role="group" aria-label={WORDS.aStripThatWas}>
       <p className="note mt-1">{DRILL_WORDS.how}</p>
       <div className="flex flex-wrap items-end gap-2">
         <NumberField
-          label="rod, mm"
+          label={WORDS.rodMm}
           className="w-16"
           value={drill.rodMm}
           low={0.5}
@@ -38,7 +38,7 @@ export function SpringDrill() {
           onNumber={(v) => set('rodMm', v)}
         />
         <NumberField
-          label="bent by, °"
+          label={WORDS.bentBy}
           className="w-20"
           value={drill.setDegrees}
           low={Math.max(10, drill.keptDegrees)}
@@ -47,7 +47,7 @@ export function SpringDrill() {
           onNumber={(v) => set('setDegrees', v)}
         />
         <NumberField
-          label="keeps, °"
+          label={WORDS.keeps}
           className="w-20"
           value={drill.keptDegrees}
           low={0}
@@ -56,7 +56,7 @@ export function SpringDrill() {
           onNumber={(v) => set('keptDegrees', v)}
         />
         <button type="button" className="act pb-2" onClick={() => edit((p) => void (p.paper.drill = null))}>
-          Forget it
+          {WORDS.forgetIt}
         </button>
       </div>
     </div>

@@ -1,6 +1,7 @@
 import { lineRadial, scaleLinear } from 'd3';
 import type { RosePetal } from '@jade/core/shaping';
 import { toFigure } from '@jade/core/units';
+import { WORDS } from './words.ts';
 
 const SIZE = 156;
 const WIDTH = 190;
@@ -26,7 +27,7 @@ export function TipRose({ rose }: { readonly rose: readonly RosePetal[] }) {
   const said = WAYS.map(({ word, towards }) => `${word} ${toFigure(at(towards).tipDegrees, 1)}°`).join(', ');
   return (
     <figure className="border-b border-rule py-2">
-      <figcaption className="text-[14px] text-ink-2">Tips at, each way, seen from above</figcaption>
+      <figcaption className="text-[14px] text-ink-2">{WORDS.tipsAtEachWay}</figcaption>
       <svg
         width={WIDTH}
         height={SIZE}

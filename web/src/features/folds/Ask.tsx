@@ -9,6 +9,7 @@ import { type Composer, type Options, askedNow, asksForPoint, usesLine } from '.
 import type { Send } from './authoring.ts';
 import { PointByName } from './PointByName.tsx';
 import { hasNoOther } from './focus.ts';
+import { WORDS } from './words.ts';
 
 /** What the chosen tool still needs: the next choice in words, its fields, and what was chosen so far. */
 export function Ask({ composer, send }: { composer: Composer; send: Send }) {
@@ -23,7 +24,7 @@ export function Ask({ composer, send }: { composer: Composer; send: Send }) {
     <div className="mb-2 flex flex-wrap items-end gap-4 border-t border-rule pt-2" data-testid="composer">
       {usesLine(tool) && (
         <Choice
-          label="Find the crease by"
+          label={WORDS.findTheCreaseBy}
           className="w-52"
           value={method}
           options={methodsOf(tool).map((m) => ({ value: m, label: METHODS[m].word }))}
@@ -32,7 +33,7 @@ export function Ask({ composer, send }: { composer: Composer; send: Send }) {
       )}
       {usesLine(tool) && method === 'angle' && (
         <NumberField
-          label="Turns by, in degrees"
+          label={WORDS.turnsByInDegrees}
           className="w-44"
           value={Number(options.turnsBy)}
           low={-360}
@@ -42,7 +43,7 @@ export function Ask({ composer, send }: { composer: Composer; send: Send }) {
         />
       )}
       {usesLine(tool) && METHODS[method].hasOther && (
-        <Tick on={options.other === true} word="the other place" onTick={(other) => set({ other })} />
+        <Tick on={options.other === true} word={WORDS.theOtherPlace} onTick={(other) => set({ other })} />
       )}
       {usesLine(tool) && method === 'length' && <FlapLength composer={composer} set={set} />}
       {asks.map((ask) => (
@@ -51,7 +52,7 @@ export function Ask({ composer, send }: { composer: Composer; send: Send }) {
       <p className="min-w-[220px] flex-1 pb-2" aria-live="polite">
         <b>
           {composer.replacing !== null ? `Changing step ${composer.replacing}. ` : ''}
-          {prompt ? `${prompt}.` : 'Keep the fold, or choose again.'}
+          {prompt ? `${prompt}.` : WORDS.keepTheFoldOr}
         </b>{' '}
         <Chosen composer={composer} send={send} />
       </p>
@@ -77,11 +78,11 @@ export function Ask({ composer, send }: { composer: Composer; send: Send }) {
       )}
       {canTakeBack && (
         <button type="button" className="act pb-2" onClick={() => send({ kind: 'taken back' })}>
-          Take back a choice
+          {WORDS.takeBackAChoice}
         </button>
       )}
       <button type="button" className="act pb-2" onClick={() => send({ kind: 'put away' })}>
-        Put away (Esc)
+        {WORDS.putAwayEsc}
       </button>
     </div>
   );
@@ -134,7 +135,7 @@ function FlapLength({ composer: { picks, options }, set }: { composer: Composer;
   if (wholeMm === undefined || wholeMm < 1e-6)
     return (
       <NumberField
-        label="Keeps, % of its length"
+        label={WORDS.keepsOfItsLength}
         className="w-44"
         value={Math.round(kept * 1000) / 10}
         low={1}
@@ -145,7 +146,7 @@ function FlapLength({ composer: { picks, options }, set }: { composer: Composer;
     );
   return (
     <LengthField
-      label="Keeps a length of"
+      label={WORDS.keepsALengthOf}
       className="w-36"
       unit={unit}
       valueMm={kept * wholeMm}
@@ -197,8 +198,7 @@ function SheetLength({
 /** What has been chosen; each point is pressed to be chosen anew, the rest stays. */
 function Chosen({ composer, send }: { composer: Composer; send: Send }) {
   const { picks, flap, creases, kept, changing } = composer;
-  if (kept?.whole)
-    return <span className="text-ink-2">Its choices stay as they are until you choose anew.</span>;
+  if (kept?.whole) return <span className="text-ink-2">{WORDS.itsChoicesStayAs}</span>;
   const count = (sense: string): number => creases.filter((c) => c.sense === sense).length;
   const senses = [
     `${count('valley')} valley`,
@@ -209,7 +209,7 @@ function Chosen({ composer, send }: { composer: Composer; send: Send }) {
   if (picks.length === 0 && creases.length === 0 && !kept?.line) return null;
   return (
     <span className="text-ink-2">
-      {kept?.line ? 'The crease stays where it is. ' : 'Chosen: '}
+      {kept?.line ? WORDS.theCreaseStaysWhere : WORDS.chosen}
       {creases.length > 0 && `${senses.join(', ')}${picks.length > 0 ? '; ' : ''}`}
       {picks.map((p, i) => (
         <span key={i}>
@@ -218,7 +218,7 @@ function Chosen({ composer, send }: { composer: Composer; send: Send }) {
             type="button"
             className="act"
             aria-pressed={changing === i}
-            title="Choose another point instead; the rest stays"
+            title={WORDS.chooseAnotherPointInstead}
             onClick={() => send({ kind: 'choice opened', at: changing === i ? null : i })}
           >
             {p.name}

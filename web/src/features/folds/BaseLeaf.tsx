@@ -7,6 +7,7 @@ import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { Leaf } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** The passage the steps of a base go under. */
 const PASSAGE = 'Base';
@@ -55,7 +56,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title="Begin with a base" wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.beginWithABase} wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -85,11 +86,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
         </p>
       )}
       {found.length === 0 && (
-        <p className="note">
-          {fitting.length === 0
-            ? 'No base of the atlas is folded from a sheet of this shape; the atlas has those of other sheets.'
-            : 'No base of that name; clear the field to see all.'}
-        </p>
+        <p className="note">{fitting.length === 0 ? WORDS.noBaseOfThe : WORDS.noBaseOfThat}</p>
       )}
       <ul className="grid grid-cols-5 gap-3 max-[720px]:grid-cols-3">
         {found.map((base, i) => (
@@ -103,7 +100,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
               {base.name}
               {!byCreases && (
                 <span className="note block">
-                  {base.steps.length} {base.steps.length === 1 ? 'step' : 'steps'}
+                  {base.steps.length} {base.steps.length === 1 ? WORDS.step : WORDS.steps}
                 </span>
               )}
             </button>
@@ -116,7 +113,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
 
 function BasePicture({ card }: { card: BaseCard | undefined }) {
   const palette = usePalette();
-  if (!card) return <span className="note block h-[90px]">folding …</span>;
+  if (!card) return <span className="note block h-[90px]">{WORDS.folding}</span>;
   return (
     <DrawingView
       drawing={card.drawing}

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { isTyping } from '../../stage/index.ts';
 import type { useCloser } from './useCloser.ts';
+import { WORDS } from './words.ts';
 
 /** How much closer one press brings the paper. */
 const PRESS = 1.5;
@@ -24,22 +25,22 @@ export function Closer({ zoom, isClose, toWhole, about }: CloserProps) {
     return () => window.removeEventListener('keydown', onKey);
   }, [about, zoom]);
   return (
-    <span className="flex gap-3 text-[13px]" role="group" aria-label="How close the model is seen">
+    <span className="flex gap-3 text-[13px]" role="group" aria-label={WORDS.howCloseTheModel}>
       <button
         type="button"
         className="act"
-        title="Closer (+, or turn the wheel)"
+        title={WORDS.closerOrTurnThe}
         onClick={() => zoom(about ?? null, PRESS)}
       >
-        Closer
+        {WORDS.closer}
       </button>
       {isClose && (
         <>
-          <button type="button" className="act" title="Wider (-)" onClick={() => zoom(null, 1 / PRESS)}>
-            Wider
+          <button type="button" className="act" title={WORDS.wider} onClick={() => zoom(null, 1 / PRESS)}>
+            {WORDS.wider2}
           </button>
           <button type="button" className="act" onClick={toWhole}>
-            All of it
+            {WORDS.allOfIt}
           </button>
         </>
       )}

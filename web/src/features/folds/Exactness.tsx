@@ -6,6 +6,7 @@ import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { useTaste } from '../../stage/index.ts';
 import { Choice, Leaf, LengthField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** How far a step goes that is made to taste for the first time, as a share of the side. */
 const FIRST_SHARE = 0.02;
@@ -23,21 +24,21 @@ export function Exactness({ step }: { step: number }) {
   return (
     <>
       <Choice
-        label="How exact"
+        label={WORDS.howExact}
         className="w-36"
         value={tolerance.kind === 'exact' ? 'exact' : (tolerance.sided ?? 'taste')}
         options={[
-          { value: 'exact', label: 'exact' },
-          { value: 'taste', label: 'to taste' },
-          { value: 'less', label: 'to taste, rather less' },
-          { value: 'more', label: 'to taste, rather more' },
+          { value: 'exact', label: WORDS.exact },
+          { value: 'taste', label: WORDS.toTaste },
+          { value: 'less', label: WORDS.toTasteRatherLess },
+          { value: 'more', label: WORDS.toTasteRatherMore },
         ]}
         onChoice={(how) => set(toleranceOf(how, tolerance.kind === 'taste' ? tolerance.share : FIRST_SHARE))}
       />
       {tolerance.kind === 'taste' && (
         <>
           <LengthField
-            label="within"
+            label={WORDS.within}
             className="w-24"
             unit={unit}
             valueMm={tolerance.share * sideMm}
@@ -46,7 +47,7 @@ export function Exactness({ step }: { step: number }) {
             }
           />
           <button type="button" className="act pb-2" onClick={() => setOpen(true)}>
-            Its range…
+            {WORDS.itsRange}
           </button>
           {isOpen && <RangeLeaf step={step} onClose={() => setOpen(false)} />}
         </>
@@ -69,10 +70,10 @@ function RangeLeaf({ step, onClose }: { step: number; onClose: () => void }) {
     <Leaf open onOpen={(open) => !open && onClose()} title={`Step ${step} at the ends of its range`} wide>
       {taste === undefined ? (
         <p className="note" role="status">
-          Folding it at both ends …
+          {WORDS.foldingItAtBoth}
         </p>
       ) : taste === null ? (
-        <p className="note">This step has no crease whose place could differ.</p>
+        <p className="note">{WORDS.thisStepHasNo}</p>
       ) : (
         <div className="flex flex-wrap gap-4">
           {taste.ends

@@ -2,6 +2,7 @@ import type { Finding } from '@jade/core/checks';
 import { useAppDispatch } from '../../state/index.ts';
 import { MendButton, useFindings } from '../../stage/index.ts';
 import { stepSelected } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 /** What to know before folding the shown step, each with its remedy where one helps, and the whole sequence in one list. */
 export function Findings({ step }: { step: number }) {
@@ -10,7 +11,10 @@ export function Findings({ step }: { step: number }) {
   return (
     <>
       {own.length > 0 && (
-        <ul className="mb-1 border-t border-rule pt-1.5 max-[1080px]:col-span-2" aria-label="Before folding">
+        <ul
+          className="mb-1 border-t border-rule pt-1.5 max-[1080px]:col-span-2"
+          aria-label={WORDS.beforeFolding}
+        >
           {own.map((f) => (
             <li key={f.text} className={`note mb-1 ${f.kind === 'not flat' ? '' : '!text-persimmon'}`}>
               {f.text} <MendButton finding={f} />
@@ -31,10 +35,10 @@ function AllFindings({ findings }: { findings: readonly Finding[] }) {
   return (
     <details className="mb-1 border-t border-rule pt-1 max-[1080px]:col-span-2">
       <summary className="note cursor-pointer">
-        {urgent.length === 1 ? 'One thing to see to' : `${urgent.length} things to see to`} in the whole
+        {urgent.length === 1 ? WORDS.oneThingToSee : `${urgent.length} things to see to`} in the whole
         sequence
       </summary>
-      <ul aria-label="To see to in the whole sequence">
+      <ul aria-label={WORDS.toSeeToIn}>
         {urgent.map((f) => (
           <li key={f.step + f.text}>
             <button

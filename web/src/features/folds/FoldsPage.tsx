@@ -15,6 +15,7 @@ import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';
 import { Tray } from './Tray.tsx';
 import { StepActions } from './StepActions.tsx';
+import { WORDS } from './words.ts';
 
 /** Stage 5: the sequence. The table in the middle, moves in the tray, the steps along the foot, readings at the right. */
 export function FoldsPage() {
@@ -50,12 +51,12 @@ export function FoldsPage() {
     return () => window.removeEventListener('keydown', onKey);
   }, [send]);
 
-  if (!detail) return <Waiting what="Folding …" />;
+  if (!detail) return <Waiting what={WORDS.folding2} />;
   return (
     <main className="flex h-full min-h-[640px] flex-col">
       <div className="flex min-h-0 flex-1 max-[1080px]:flex-col max-[1080px]:overflow-auto">
         <div className="flex min-w-0 flex-1 flex-col overflow-y-auto max-[1080px]:flex-none">
-          <StageHead title="Folds">
+          <StageHead title={WORDS.folds}>
             <Sentence number={detail.number} sentence={`${detail.sentence} ${detail.gap}`.trim()} />
           </StageHead>
           <Verdicts stage="folds" className="mx-7 mb-2 max-w-[760px]" />

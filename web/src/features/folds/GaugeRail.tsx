@@ -5,6 +5,7 @@ import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { NarrowestReading, Reading } from '../../ui/index.ts';
 import { Findings } from './Findings.tsx';
+import { WORDS } from './words.ts';
 
 /** Live readings of the selected step at the chosen sheet, as a folder reads a rule. */
 export function GaugeRail() {
@@ -21,10 +22,10 @@ export function GaugeRail() {
     return (
       <aside
         className="w-[262px] shrink-0 border-l border-rule-strong bg-leaf px-5 pt-4 max-[1080px]:w-full max-[1080px]:border-t max-[1080px]:border-l-0"
-        aria-label="Readings"
+        aria-label={WORDS.readings}
       >
-        <h2 className="head">At this step</h2>
-        <p className="note">The flat sheet: nothing to measure yet. Readings of every fold stand here.</p>
+        <h2 className="head">{WORDS.atThisStep}</h2>
+        <p className="note">{WORDS.theFlatSheetNothing}</p>
       </aside>
     );
   }
@@ -36,27 +37,27 @@ export function GaugeRail() {
   return (
     <aside
       className="w-[262px] shrink-0 overflow-auto border-l border-rule-strong bg-leaf px-5 pt-4 pb-4 max-[1080px]:grid max-[1080px]:w-full max-[1080px]:grid-cols-2 max-[1080px]:gap-x-8 max-[1080px]:border-t max-[1080px]:border-l-0"
-      aria-label="Readings"
+      aria-label={WORDS.readings}
     >
       <h2 className="head mb-1 max-[1080px]:col-span-2">
         At this step{sideMm === undefined ? '' : `, ${toLengthText(sideMm, unit).text}`}
       </h2>
       <Findings step={detail.number} />
       <Reading
-        label="Silhouette"
+        label={WORDS.silhouette}
         figure={size}
         unit={sideMm === undefined ? 'sides' : 'mm'}
         note={`${measures.facets} ${measures.facets === 1 ? 'facet' : 'facets'}`}
       />
       <Reading
-        label="Layers at the crease"
+        label={WORDS.layersAtTheCrease}
         figure={String(reading.layersAtCrease)}
         unit={`of ${reading.layersMost} at most`}
         rule={{ value: reading.layersAtCrease, high: 24, ticks: [0, 8, 16, 24] }}
       />
       {reading.thicknessMm !== undefined && (
         <Reading
-          label="Thickness"
+          label={WORDS.thickness}
           figure={toFigure(reading.thicknessMm, 2)}
           unit="mm"
           rule={{ value: reading.thicknessMm, high: 4, ticks: [0, 1, 2, 3, 4], out: [3, 4] }}
@@ -67,14 +68,14 @@ export function GaugeRail() {
         <NarrowestReading narrowest={reading.narrowest} limits={limits} />
       ) : (
         <Reading
-          label="Shortest fold"
+          label={WORDS.shortestFold}
           figure={reading.shortestMm === undefined ? 'none' : toFigure(reading.shortestMm, 1)}
           unit={reading.shortestMm === undefined ? '' : 'mm'}
-          note="no corner of the sheet stands out"
+          note={WORDS.noCornerOfThe}
         />
       )}
       <Reading
-        label="Colour in front"
+        label={WORDS.colourInFront}
         figure={toFigure((100 * measures.fromFront.front) / whole, 0)}
         unit={`% ${plan.paper.front.name}`}
         note={
@@ -95,14 +96,14 @@ export function GaugeRail() {
       />
       {reading.gapMm !== undefined && reading.gapMm > 0 && (
         <Reading
-          label="Gap to leave"
+          label={WORDS.gapToLeave}
           figure={toFigure(reading.gapMm, 2)}
           unit="mm"
           note={`${reading.layersAtCrease} ${reading.layersAtCrease === 1 ? 'layer wraps' : 'layers wrap'} the edge, none at the pivot`}
         />
       )}
       <Reading
-        label="Time"
+        label={WORDS.time}
         figure={toFigure(reading.minutes, 1)}
         unit={`of ${result.readings.minutes < 10 ? `${toFigure(result.readings.minutes, 1)} min` : toMinutesText(result.readings.minutes)}`}
         note={`your pace × ${toFigure(result.readings.pace, 2)}`}

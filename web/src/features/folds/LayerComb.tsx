@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { LayerTooth } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import type { Pick } from './composer.ts';
+import { WORDS } from './words.ts';
 
 /** The stack under the pointer as teeth, nearest first: how many of them move. Layers that hang together come along. */
 export function LayerComb({
@@ -23,15 +24,15 @@ export function LayerComb({
   };
   return (
     <div className="mt-3">
-      <h2 className="text-[14px] leading-[18px]">Layers under the pointer</h2>
-      <div role="radiogroup" aria-label="How many layers move" className="mt-1 space-y-[3px]">
+      <h2 className="text-[14px] leading-[18px]">{WORDS.layersUnderThePointer}</h2>
+      <div role="radiogroup" aria-label={WORDS.howManyLayersMove} className="mt-1 space-y-[3px]">
         {teeth.map((t, i) => (
           <button
             key={t.facet}
             type="button"
             role="radio"
             aria-checked={taken === i + 1}
-            aria-label={i === 0 ? 'the nearest layer' : `the nearest ${i + 1} layers`}
+            aria-label={i === 0 ? WORDS.theNearestLayer : `the nearest ${i + 1} layers`}
             className="flex h-6 w-full items-center gap-2"
             onClick={() => take(i + 1)}
           >

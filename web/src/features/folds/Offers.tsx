@@ -3,6 +3,7 @@ import type { Move } from '@jade/core/kinds';
 import { type OfferedPicture, type Proposal, getEngine } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import type { Composer } from './composer.ts';
+import { WORDS } from './words.ts';
 
 /** Where a move can end in more than one way: each as a picture to choose. */
 export function Offers({
@@ -31,7 +32,7 @@ export function Offers({
   }, [bare]);
   if (found?.key !== bare || found.pictures.length === 0) return null;
   return (
-    <section aria-label="Ways it can lie" className="mt-3">
+    <section aria-label={WORDS.waysItCanLie} className="mt-3">
       <h2 className="text-[14px] leading-[18px]">It can lie in {found.pictures.length} ways</h2>
       <ul className="mt-1 grid grid-cols-2 gap-1">
         {found.pictures.map((picture, i) => {
@@ -95,9 +96,9 @@ export function OtherWays({
   const ways = isRefused ? found.ways : found.ways.filter((w) => 'hold' in w.move && w.move.hold.length > 0);
   if (ways.length === 0) return null;
   return (
-    <section aria-label="What would work" className="mt-3">
+    <section aria-label={WORDS.whatWouldWork} className="mt-3">
       <h2 className="text-[14px] leading-[18px]">
-        {isRefused ? 'Tried, and it folds:' : 'All layers move; or hold some:'}
+        {isRefused ? WORDS.triedAndItFolds : WORDS.allLayersMoveOr}
       </h2>
       <Pictured proposals={ways} onChoose={onChoose} />
     </section>
@@ -120,20 +121,16 @@ export function Proposals({
   onPutAway: () => void;
 }) {
   return (
-    <section aria-label="Moves that bring it there">
+    <section aria-label={WORDS.movesThatBringIt}>
       <h2 className="head">
-        {from} to {to ?? 'there, to taste'}
+        {from} to {to ?? WORDS.thereToTaste}
       </h2>
       {proposals.length === 0 && (
-        <p className="note">
-          {to === undefined
-            ? 'No single move brings it there. Let it go on the paper, or over a point.'
-            : 'No single move brings it there: paper lies in the way, or would tear.'}
-        </p>
+        <p className="note">{to === undefined ? WORDS.noSingleMoveBrings : WORDS.noSingleMoveBringsIt}</p>
       )}
       <Pictured proposals={proposals} onChoose={onChoose} />
       <button type="button" className="act mt-2" onClick={onPutAway}>
-        Leave it where it is
+        {WORDS.leaveItWhereIt}
       </button>
     </section>
   );

@@ -6,6 +6,7 @@ import type { Step } from '@jade/core/sequence';
 import { motionOf } from '../../play/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useEngine } from '../../engine/index.ts';
+import { WORDS } from './words.ts';
 
 /** How far folded the pictures on the way are. */
 const STILLS = [0.3, 0.65];
@@ -27,7 +28,7 @@ export function OnTheWay({ step }: { step: number }) {
   const palette = usePalette();
   const stills = useStills(step);
   return (
-    <section aria-label="On the way" style={{ width: STILLS_PX }}>
+    <section aria-label={WORDS.onTheWay} style={{ width: STILLS_PX }}>
       {stills.map((drawing, i) => (
         <DrawingView
           key={i}

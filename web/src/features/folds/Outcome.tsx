@@ -8,6 +8,7 @@ import { type Composer, asksForFlap, toMove } from './composer.ts';
 import { hasNoOther } from './focus.ts';
 import { LayerComb } from './LayerComb.tsx';
 import { Offers, OtherWays } from './Offers.tsx';
+import { WORDS } from './words.ts';
 
 /** What the fold that is composed gives, or why it cannot be made and what would work; the layers to choose from. */
 export function Outcome({
@@ -34,14 +35,14 @@ export function Outcome({
     <>
       {preview?.ok && preview.after && (
         <>
-          <h2 className="head">It becomes</h2>
+          <h2 className="head">{WORDS.itBecomes}</h2>
           <p className="note">{preview.sentence}</p>
           <DrawingView
             drawing={preview.after}
             palette={palette}
             {...size}
             margin={14}
-            title="What the fold gives"
+            title={WORDS.whatTheFoldGives}
           />
           <KeepButton onKeep={() => made && onKeep(made)} />
         </>
@@ -86,7 +87,7 @@ function KeepButton({ onKeep }: { onKeep: () => void }) {
   });
   return (
     <button ref={button} type="button" data-keep className="btn solid mt-2 w-full" onClick={onKeep}>
-      Keep this fold
+      {WORDS.keepThisFold}
     </button>
   );
 }

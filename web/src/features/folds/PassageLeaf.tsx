@@ -6,6 +6,7 @@ import { useAppDispatch } from '../../state/index.ts';
 import { freshId, stepSelected, useChange, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { Ways } from './Ways.tsx';
 import { Choice, NumberField, Leaf, Notice, TextField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** What is done with several steps together: naming a passage, a second way to fold it, one from another plan. */
 export function PassageLeaf({ step, onClose }: { step: number; onClose: () => void }) {
@@ -14,15 +15,15 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
   const [range, setRange] = useState({ first, last });
   if (step === 0)
     return (
-      <Leaf open onOpen={(open) => !open && onClose()} title="Passage" wide>
+      <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.passage} wide>
         <FromAnotherPlan step={0} onClose={onClose} />
       </Leaf>
     );
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title="Passage" wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.passage} wide>
       <div className="mb-4 flex flex-wrap items-end gap-4">
         <NumberField
-          label="From step"
+          label={WORDS.fromStep}
           className="w-24"
           value={range.first}
           low={1}
@@ -30,7 +31,7 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
           onNumber={(n) => setRange((r) => ({ ...r, first: n }))}
         />
         <NumberField
-          label="to step"
+          label={WORDS.toStep}
           className="w-24"
           value={range.last}
           low={range.first}
@@ -38,7 +39,7 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
           onNumber={(n) => setRange((r) => ({ ...r, last: n }))}
         />
         <p className="note pb-2">
-          {range.last - range.first + 1} {range.first === range.last ? 'step' : 'steps'} of{' '}
+          {range.last - range.first + 1} {range.first === range.last ? WORDS.step : WORDS.steps} of{' '}
           {plan.steps.length}
         </p>
       </div>
@@ -62,13 +63,13 @@ function HeldOpen({ range: { first, last }, onClose }: { range: Range; onClose: 
   };
   return (
     <section className="mt-4 border-t border-rule pt-3">
-      <h3 className="head">Held open</h3>
+      <h3 className="head">{WORDS.heldOpen}</h3>
       <p className="note mb-2 max-w-[560px]">
         Where the model does not lie flat on purpose, from step {first} until step {last}. The engine folds
         these steps flat all the same; evenings do not end among them, and the bench says so.
       </p>
       <button type="button" className="btn" disabled={first === last} onClick={hold}>
-        {isHeld ? 'It lies flat all the while' : 'It does not lie flat between them'}
+        {isHeld ? WORDS.itLiesFlatAll : WORDS.itDoesNotLie}
       </button>
     </section>
   );
@@ -104,11 +105,11 @@ function NamePassage({ range, onClose }: { range: Range; onClose: () => void }) 
   };
   return (
     <section className="border-t border-rule pt-3">
-      <h3 className="head">Its name</h3>
+      <h3 className="head">{WORDS.itsName}</h3>
       <div className="flex flex-wrap items-end gap-4">
-        <TextField label="Name of the passage" most={60} className="w-64" value={name} onText={setName} />
+        <TextField label={WORDS.nameOfThePassage} most={60} className="w-64" value={name} onText={setName} />
         <button type="button" className="btn" onClick={give}>
-          Name these steps
+          {WORDS.nameTheseSteps}
         </button>
       </div>
     </section>
@@ -141,15 +142,15 @@ function FromAnotherPlan({ step, onClose }: { step: number; onClose: () => void 
   };
   return (
     <section className="mt-4 border-t border-rule pt-3">
-      <h3 className="head">From another plan</h3>
+      <h3 className="head">{WORDS.fromAnotherPlan}</h3>
       {error ? (
         <Notice tone="care">{sayFault(error)}</Notice>
       ) : from === undefined ? (
-        <p className="note">There is no other plan with steps yet.</p>
+        <p className="note">{WORDS.thereIsNoOther}</p>
       ) : (
         <>
           <Choice
-            label="Plan"
+            label={WORDS.plan}
             className="w-64"
             value={chosen || others[0]!.id}
             options={others.map((p) => ({ value: p.id, label: p.plan.name }))}

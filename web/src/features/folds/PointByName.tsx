@@ -4,6 +4,7 @@ import { useEngine } from '../../engine/index.ts';
 import type { Pick } from './composer.ts';
 import { toPick } from './landmarks.ts';
 import type { Send } from './authoring.ts';
+import { WORDS } from './words.ts';
 
 /** Names offered below the field while one is typed. */
 const MOST_OFFERED = 6;
@@ -55,14 +56,14 @@ export function PointByName({
         ref={field}
         type="text"
         role="combobox"
-        aria-label="Point by name"
+        aria-label={WORDS.pointByName}
         aria-expanded={matches.length > 0}
         aria-controls={listId}
         aria-invalid={unknown !== ''}
         autoComplete="off"
         spellCheck={false}
         maxLength={60}
-        placeholder="its name, or 1/3 A B"
+        placeholder={WORDS.itsNameOr1}
         className="w-44"
         value={text}
         onChange={(e) => {
@@ -86,7 +87,7 @@ export function PointByName({
       <ul
         id={listId}
         role="listbox"
-        aria-label="Points of that name"
+        aria-label={WORDS.pointsOfThatName}
         className={`absolute bottom-full left-0 z-10 min-w-full border border-rule-strong bg-leaf text-[14px] ${matches.length > 0 ? '' : 'hidden'}`}
       >
         {matches.slice(0, MOST_OFFERED).map((l, i) => (

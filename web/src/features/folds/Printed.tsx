@@ -3,6 +3,7 @@ import type { Drawing } from '@jade/core/drawing';
 import { useEngine } from '../../engine/index.ts';
 import { PlayLeaf, motionOf } from '../../play/index.ts';
 import { SaveDrawings } from './SaveDrawings.tsx';
+import { WORDS } from './words.ts';
 
 /** What else the selected step offers: its motion, and its drawing to save. */
 export function Printed({ drawing, step }: { drawing: Drawing; step: number }) {
@@ -25,7 +26,7 @@ function PlayButton({ step }: { step: number }) {
   return (
     <>
       <button type="button" className="btn my-1" onClick={() => setOpen(true)}>
-        Play the fold
+        {WORDS.playTheFold}
       </button>
       {isOpen && <PlayLeaf step={step} onClose={() => setOpen(false)} />}
     </>

@@ -5,6 +5,7 @@ import { type SheetSymmetry, symmetriesOf } from '@jade/core/sheet';
 import { useAppDispatch } from '../../state/index.ts';
 import { freshId, stepSelected, useChange, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField, Leaf } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 export const sayMap = (m: SheetSymmetry): string =>
   m.kind === 'mirror' ? `mirrored in ${m.in.join('–')}` : `turned by ${m.degrees}°`;
@@ -42,10 +43,10 @@ export function RepeatLeaf({ step, onClose }: { step: number; onClose: () => voi
     onClose();
   };
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title="Repeat">
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.repeat}>
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
-          label="From step"
+          label={WORDS.fromStep}
           className="w-24"
           value={first}
           low={1}
@@ -53,7 +54,7 @@ export function RepeatLeaf({ step, onClose }: { step: number; onClose: () => voi
           onNumber={setFirst}
         />
         <NumberField
-          label="to step"
+          label={WORDS.toStep}
           className="w-24"
           value={last}
           low={first}
@@ -61,12 +62,12 @@ export function RepeatLeaf({ step, onClose }: { step: number; onClose: () => voi
           onNumber={setLast}
         />
         <Choice
-          label="Repeat it"
+          label={WORDS.repeatIt}
           className="w-56"
           value={choice}
           options={[
             ...maps.map((m, i) => ({ value: String(i), label: sayMap(m) })),
-            ...(turns.length > 1 ? [{ value: 'turns', label: 'on every further flap, turned' }] : []),
+            ...(turns.length > 1 ? [{ value: 'turns', label: WORDS.onEveryFurtherFlap }] : []),
           ]}
           onChoice={setChoice}
         />
@@ -80,7 +81,7 @@ export function RepeatLeaf({ step, onClose }: { step: number; onClose: () => voi
           : `${count} steps are folded ${wanted.length === 1 ? 'once' : `${wanted.length} times`} more, and follow their originals: what you change, put in or take out there changes here.`}
       </p>
       <button type="button" className="btn solid mt-4" onClick={repeat}>
-        Repeat
+        {WORDS.repeat}
       </button>
     </Leaf>
   );

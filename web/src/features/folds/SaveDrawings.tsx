@@ -3,6 +3,7 @@ import type { Drawing } from '@jade/core/drawing';
 import { getEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { saveAll, savePng, saveSvg, usePalette } from '../../pictures/index.ts';
+import { WORDS } from './words.ts';
 
 type Kind = 'svg' | 'png';
 
@@ -43,27 +44,27 @@ export function SaveDrawings({ drawing, step }: { drawing: Drawing; step: number
       <p>
         Save it:{' '}
         <button type="button" className="act" onClick={() => saveSvg(saved(drawing, step))}>
-          SVG
+          {WORDS.svg}
         </button>{' '}
         <button type="button" className="act" onClick={() => told(savePng(saved(drawing, step)))}>
-          PNG
+          {WORDS.png}
         </button>
       </p>
       {done === undefined ? (
         <p>
           All {steps.length}:{' '}
-          <button type="button" className="act" aria-label="all as SVG" onClick={() => told(all('svg'))}>
-            SVG
+          <button type="button" className="act" aria-label={WORDS.allAsSvg} onClick={() => told(all('svg'))}>
+            {WORDS.svg}
           </button>{' '}
-          <button type="button" className="act" aria-label="all as PNG" onClick={() => told(all('png'))}>
-            PNG
+          <button type="button" className="act" aria-label={WORDS.allAsPng} onClick={() => told(all('png'))}>
+            {WORDS.png}
           </button>
         </p>
       ) : (
         <p role="status">
           Drawing {done} of {steps.length} …{' '}
           <button type="button" className="act" onClick={() => (isOff.current = true)}>
-            Stop
+            {WORDS.stop}
           </button>
         </p>
       )}

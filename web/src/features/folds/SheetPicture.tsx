@@ -9,6 +9,7 @@ import { CreaseLines } from './CreaseLines.tsx';
 import type { Send } from './authoring.ts';
 import { MissingCreases, ScaleBar } from './overlays.tsx';
 import { useCreases, useSplits } from './useAuthoring.ts';
+import { WORDS } from './words.ts';
 
 interface SheetPictureProps {
   readonly detail: StepDetail;
@@ -45,7 +46,7 @@ export function SheetPicture(props: SheetPictureProps) {
   };
   const isSmall = px < 200;
   return (
-    <figure aria-label="Sheet" className="shrink-0">
+    <figure aria-label={WORDS.sheet} className="shrink-0">
       <DrawingView
         drawing={detail.sheet}
         palette={palette}

@@ -13,6 +13,7 @@ import { WaitsButton, isTyping } from '../../stage/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
 import { PassageLeaf } from './PassageLeaf.tsx';
 import { RepeatLeaf } from './RepeatLeaf.tsx';
+import { WORDS } from './words.ts';
 
 /** What can be done with the selected step besides looking: note, exactness, change, move, leave out, repeat, passage. */
 export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
@@ -39,11 +40,11 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
         <p className="note">
           Drag a point of the model to where it shall come, or choose a move below and then its landmarks. Or{' '}
           <button type="button" className="act" onClick={() => setLeaf('base')}>
-            Begin with a base
+            {WORDS.beginWithABase}
           </button>{' '}
           (0), or{' '}
           <button type="button" className="act" onClick={() => setLeaf('passage')}>
-            Take a passage from another plan
+            {WORDS.takeAPassageFrom}
           </button>
           . All keys: ?
         </p>
@@ -72,7 +73,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2 px-7 pb-2">
       <TextField
-        label="Note to this step"
+        label={WORDS.noteToThisStep}
         most={2000}
         className="min-w-[200px] flex-1"
         value={own.note}
@@ -80,10 +81,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
       />
       <Exactness step={step} />
       {hasLengths(own) && plan.sheet.sideMm !== null && (
-        <label
-          className="flex items-center gap-2 pb-2 text-[14px]"
-          title="When the sheet gets another size; else the length grows with it"
-        >
+        <label className="flex items-center gap-2 pb-2 text-[14px]" title={WORDS.whenTheSheetGets}>
           <input
             type="checkbox"
             checked={own.keepsMm}
@@ -95,11 +93,11 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
       )}
       {tool && (
         <button type="button" className="act pb-2" onClick={() => onChange(tool)}>
-          Change
+          {WORDS.change}
         </button>
       )}
       <button type="button" className="act pb-2" onClick={() => shift(-1)} disabled={step === 1}>
-        Earlier
+        {WORDS.earlier}
       </button>
       <button
         type="button"
@@ -107,15 +105,13 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
         onClick={() => shift(1)}
         disabled={step === plan.steps.length}
       >
-        Later
+        {WORDS.later}
       </button>
       <button
         type="button"
         className="act pb-2"
         onClick={remove}
-        title={
-          users.length > 0 ? `Steps ${users.join(', ')} use it and will say so` : 'No later step uses it'
-        }
+        title={users.length > 0 ? `Steps ${users.join(', ')} use it and will say so` : WORDS.noLaterStepUses}
       >
         Leave out{users.length > 0 ? ` (used by ${users.join(', ')})` : ''}
       </button>
@@ -124,7 +120,7 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
           type="button"
           className="act pb-2"
           aria-pressed={own.move.held}
-          title="A fold that is held while something is marked leaves no crease when it is opened"
+          title={WORDS.aFoldThatIs}
           onClick={() =>
             edit((p) => {
               const { move } = p.steps[step - 1]!;
@@ -132,16 +128,16 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
             })
           }
         >
-          {own.move.held ? 'Press it' : 'Only hold it'}
+          {own.move.held ? WORDS.pressIt : WORDS.onlyHoldIt}
         </button>
       )}
       {specOf(own.move).motion !== 'whole model' && (
         <button type="button" className="act pb-2" onClick={() => setLeaf('repeat')}>
-          Repeat…
+          {WORDS.repeat2}
         </button>
       )}
       <button type="button" className="act pb-2" onClick={() => setLeaf('passage')}>
-        Passage…
+        {WORDS.passage2}
       </button>
       <WaitsButton
         className="pb-2"

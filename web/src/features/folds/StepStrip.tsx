@@ -17,6 +17,7 @@ import { stepSelected, useEdit, usePlan, useStep } from '../../plan/index.ts';
 import { usePalette } from '../../pictures/index.ts';
 import { sayMap } from './RepeatLeaf.tsx';
 import { Card } from './StripCard.tsx';
+import { WORDS } from './words.ts';
 
 /** The steps along the foot, in passages; dragged or moved by Alt and the arrows to another place. */
 export function StepStrip() {
@@ -54,7 +55,7 @@ export function StepStrip() {
     return next;
   };
   return (
-    <section aria-label="Steps" className="shrink-0 border-t border-rule-strong bg-table">
+    <section aria-label={WORDS.steps2} className="shrink-0 border-t border-rule-strong bg-table">
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}
@@ -100,9 +101,7 @@ export function StepStrip() {
           {why}
         </p>
       )}
-      {steps.length === 0 && (
-        <p className="note px-7 pb-3">No steps yet. Every fold you keep becomes a picture here.</p>
-      )}
+      {steps.length === 0 && <p className="note px-7 pb-3">{WORDS.noStepsYetEvery}</p>}
     </section>
   );
 }

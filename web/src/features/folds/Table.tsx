@@ -23,6 +23,7 @@ import { useDrag } from './useDrag.ts';
 import { useTableSizes } from './useTableSizes.ts';
 import { useKeepMove, usePreview } from './useAuthoring.ts';
 import { type View, ViewSwitch, useView } from './views.tsx';
+import { WORDS } from './words.ts';
 
 interface TableProps {
   readonly composer: Composer | null;
@@ -138,7 +139,7 @@ export function Table({ composer, send, showNames }: TableProps) {
     />
   );
   const folded = (width: number, height: number, isLarge: boolean) => (
-    <figure aria-label="Model">
+    <figure aria-label={WORDS.model}>
       <ModelPicture
         {...{ step, width, height, hovered, drag, preview: authoring ? preview : undefined }}
         drawing={isLarge ? model : detail.after}
@@ -208,7 +209,7 @@ export function Table({ composer, send, showNames }: TableProps) {
         )}
         {!authoring && step > 0 && !dropped && (
           <>
-            <h2 className="head">{isRead ? 'It becomes' : 'How it is folded'}</h2>
+            <h2 className="head">{isRead ? WORDS.itBecomes : WORDS.howItIsFolded}</h2>
             <div className="flex items-start">
               {isRead ? folded(besidePx, beside.height, false) : printed(besidePx, beside.height, 0.75)}
               {isMany && <OnTheWay step={step} />}
@@ -224,7 +225,7 @@ export function Table({ composer, send, showNames }: TableProps) {
               aria-pressed={wantsSheet}
               onClick={() => setWantsSheet((w) => !w)}
             >
-              {wantsSheet ? 'Model large' : 'Sheet large'}
+              {wantsSheet ? WORDS.modelLarge : WORDS.sheetLarge}
             </button>
             {!authoring && step > 0 && <Printed drawing={detail.before} step={step} />}
           </div>

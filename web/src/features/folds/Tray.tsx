@@ -4,6 +4,7 @@ import { Ask } from './Ask.tsx';
 import type { Composer } from './composer.ts';
 import type { Send } from './authoring.ts';
 import { hasNoOther } from './focus.ts';
+import { WORDS } from './words.ts';
 
 interface TrayProps {
   readonly composer: Composer | null;
@@ -44,7 +45,7 @@ export function Tray({ composer, aside, send, showNames, onNames }: TrayProps) {
         </p>
       )}
       <div className="flex flex-wrap items-center gap-x-5">
-        <div className="flex flex-wrap items-center gap-x-5" role="tablist" aria-label="Kinds of moves">
+        <div className="flex flex-wrap items-center gap-x-5" role="tablist" aria-label={WORDS.kindsOfMoves}>
           {toolGroups.map(({ name }) => (
             <button
               key={name}
@@ -62,7 +63,7 @@ export function Tray({ composer, aside, send, showNames, onNames }: TrayProps) {
         <button
           type="button"
           aria-pressed={showNames}
-          title="Names (N)"
+          title={WORDS.namesN}
           className={`ml-auto flex min-h-[28px] items-center gap-2 border-b-2 border-dashed px-2 text-[14px] ${showNames ? 'border-jade' : 'border-transparent'}`}
           onClick={onNames}
         >

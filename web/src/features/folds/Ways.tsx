@@ -9,6 +9,7 @@ import { useSettings } from '../../records/index.ts';
 import { TextField } from '../../ui/index.ts';
 import type { Range } from './PassageLeaf.tsx';
 import { sayMap } from './RepeatLeaf.tsx';
+import { WORDS } from './words.ts';
 
 /** A stretch that has several ways, side by side with what each costs; one without is given a second. */
 export function Ways({ step, range, onClose }: { step: number; range: Range; onClose: () => void }) {
@@ -23,7 +24,7 @@ export function Ways({ step, range, onClose }: { step: number; range: Range; onC
   if (own)
     return (
       <section className="mt-4 border-t border-rule pt-3">
-        <h3 className="head">Ways to fold it, side by side</h3>
+        <h3 className="head">{WORDS.waysToFoldIt}</h3>
         <Columns
           own={own}
           choices={choices ?? []}
@@ -49,21 +50,17 @@ export function Ways({ step, range, onClose }: { step: number; range: Range; onC
     .find((s) => s.variant !== null || s.run !== null);
   return (
     <section className="mt-4 border-t border-rule pt-3">
-      <h3 className="head">A second way to fold it</h3>
+      <h3 className="head">{WORDS.aSecondWayTo}</h3>
       <div className="flex flex-wrap items-end gap-4">
-        <TextField label="This way is called" most={60} className="w-48" value={name} onText={setName} />
-        <TextField label="The other" most={60} className="w-48" value={newName} onText={setNewName} />
+        <TextField label={WORDS.thisWayIsCalled} most={60} className="w-48" value={name} onText={setName} />
+        <TextField label={WORDS.theOther} most={60} className="w-48" value={newName} onText={setNewName} />
         <button type="button" className="btn" disabled={faulty || taken !== undefined} onClick={begin}>
-          Begin the other way
+          {WORDS.beginTheOtherWay}
         </button>
       </div>
       {!taken && <OtherFlaps range={range} onClose={onClose} />}
       <p className="note mt-1">
-        {taken
-          ? 'These steps are already part of another way or of a repeated passage; choose others.'
-          : faulty
-            ? 'Give the two ways two different names.'
-            : 'The other way begins as a copy; change it as you like. Either can be taken at any time.'}
+        {taken ? WORDS.theseStepsAreAlready : faulty ? WORDS.giveTheTwoWays : WORDS.theOtherWayBegins}
       </p>
     </section>
   );
@@ -86,23 +83,23 @@ function OtherFlaps({ range, onClose }: { range: Range; onClose: () => void }) {
   if (offers === undefined)
     return (
       <button type="button" className="act mt-2 block" onClick={look}>
-        Could other flaps be folded so?
+        {WORDS.couldOtherFlapsBe}
       </button>
     );
   if (offers === 'asked')
     return (
       <p className="note mt-2" role="status">
-        Folding it on every other flap …
+        {WORDS.foldingItOnEvery}
       </p>
     );
   if (offers.length === 0)
     return (
       <p className="note mt-2" role="status">
-        On no other flap do these steps and all after them fold.
+        {WORDS.onNoOtherFlap}
       </p>
     );
   return (
-    <ul aria-label="On other flaps" className="mt-3 flex flex-wrap gap-4">
+    <ul aria-label={WORDS.onOtherFlaps} className="mt-3 flex flex-wrap gap-4">
       {offers.map((offer) => (
         <li key={JSON.stringify(offer.map)} className="text-[14px]">
           <DrawingView
@@ -188,12 +185,12 @@ function Columns({
   if (!ways)
     return (
       <p className="note" role="status">
-        Folding each way …
+        {WORDS.foldingEachWay}
       </p>
     );
   return (
     <div className="overflow-x-auto">
-      <table className="plain [&_td]:pr-6 [&_th]:pr-6" aria-label="Ways side by side">
+      <table className="plain [&_td]:pr-6 [&_th]:pr-6" aria-label={WORDS.waysSideBySide}>
         <thead>
           <tr>
             <td />
@@ -226,11 +223,11 @@ function Columns({
           ))}
           <tr>
             <th scope="row" className="text-left font-normal">
-              Folds
+              {WORDS.folds}
             </th>
             {ways.map((w) => (
               <td key={w.name} className={w.refused.length > 0 ? '!text-persimmon' : ''}>
-                {w.refused.length === 0 ? 'every step' : `not at step ${w.refused[0]!.number}`}
+                {w.refused.length === 0 ? WORDS.everyStep : `not at step ${w.refused[0]!.number}`}
               </td>
             ))}
           </tr>
@@ -239,7 +236,7 @@ function Columns({
             {ways.map((w) => (
               <td key={w.name}>
                 {w.isChosen ? (
-                  <b>is folded</b>
+                  <b>{WORDS.isFolded}</b>
                 ) : (
                   <>
                     <button type="button" className="act" onClick={() => onChoose(w.name)}>

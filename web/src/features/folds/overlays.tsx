@@ -6,6 +6,7 @@ import { toFigure, toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { type Preview, useEngine } from '../../engine/index.ts';
 import type { Drag } from './useDrag.ts';
+import { WORDS } from './words.ts';
 
 /** Where the paper under the pointer would go: the point it comes to by name, or how far it is brought. */
 export function DragGhost({ drag, place }: { drag: Drag; place: (p: Point) => Point }) {
@@ -168,11 +169,7 @@ export function ScaleBar({ px, across, isShort }: { px: number; across: number; 
   const { unit } = useSettings();
   const sideMm = useEngine().result?.readings.sideMm;
   if (!sideMm)
-    return (
-      <figcaption className="note">
-        {isShort ? 'front side up' : 'front side up; choose a sheet in Paper to see sizes'}
-      </figcaption>
-    );
+    return <figcaption className="note">{isShort ? WORDS.frontSideUp : WORDS.frontSideUpChoose}</figcaption>;
   const lengthMm = unit === 'in' ? 50.8 : 50;
   const shown = sideMm < lengthMm * 1.4 ? lengthMm / 5 : lengthMm;
   const width = (shown / (sideMm * across)) * px;
@@ -182,7 +179,7 @@ export function ScaleBar({ px, across, isShort }: { px: number; across: number; 
         <path d={`M1 1v7h${width}v-7`} fill="none" stroke="var(--ink-2)" />
       </svg>
       {toLengthText(shown, unit).text}
-      {isShort ? '' : ', front side up'}
+      {isShort ? '' : WORDS.frontSideUp2}
     </figcaption>
   );
 }

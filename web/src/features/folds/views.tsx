@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import { getEngine, useEngine } from '../../engine/index.ts';
+import { WORDS } from './words.ts';
 
 /** What the large picture shows: how the step is folded, or the model after it, as it lies or in one of the other ways. */
 export type View = 'folding' | 'lies' | ModelView;
@@ -21,7 +22,7 @@ export function ViewSwitch({ view, onView }: { view: View; onView: (view: View) 
   return (
     <div
       role="radiogroup"
-      aria-label="What the large picture shows"
+      aria-label={WORDS.whatTheLargePicture}
       className="flex flex-wrap gap-x-4 text-[13px]"
     >
       {VIEWS.map((v) => (

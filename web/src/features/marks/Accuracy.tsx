@@ -7,6 +7,7 @@ import { useSettings } from '../../records/index.ts';
 import { askAccuracy, stopMarking } from '../../marking/index.ts';
 import { stepSelected, usePlan } from '../../plan/index.ts';
 import { Underway } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** So many places stand in the table. */
 const MOST_PLACES = 10;
@@ -28,27 +29,19 @@ export function Accuracy() {
       .then((whole) => whole && setFound({ of: steps, whole }))
       .catch((error: unknown) => setFault(`The reckoning broke off: ${String(error)}. Begin it again.`));
   };
-  if (plan.steps.length === 0)
-    return (
-      <p className="say px-7 text-ink-2">
-        Nothing is folded yet. Once there are steps, your slips are carried through all of them here.
-      </p>
-    );
+  if (plan.steps.length === 0) return <p className="say px-7 text-ink-2">{WORDS.nothingIsFoldedYet}</p>;
   return (
-    <section aria-label="Accuracy of the sequence" className="px-7 pb-10">
-      <p className="mb-3 max-w-[70ch]">
-        Every crease of every step is displaced by what your hand is usually out (Settings), and all that
-        follows is folded again. Steps done by taste are no slips.
-      </p>
+    <section aria-label={WORDS.accuracyOfTheSequence} className="px-7 pb-10">
+      <p className="mb-3 max-w-[70ch]">{WORDS.everyCreaseOfEvery}</p>
       <div className="mb-4 flex items-center gap-4">
         <button type="button" className="btn solid" disabled={share !== null} onClick={judge}>
-          {found ? 'Reckon it again' : 'Reckon the whole sequence'}
+          {found ? WORDS.reckonItAgain : WORDS.reckonTheWholeSequence}
         </button>
         {share !== null && (
           <Underway says="Folding it with one slip after the other" share={share} onStop={stopMarking} />
         )}
         {found && found.of !== plan.steps && share === null && (
-          <p className="note">The steps have changed since.</p>
+          <p className="note">{WORDS.theStepsHaveChanged}</p>
         )}
       </div>
       {fault && (
@@ -75,16 +68,16 @@ function Told({ whole: { places, checks, unknown, partly } }: { whole: WholeAccu
   return (
     <div className="grid grid-cols-2 gap-10 max-[900px]:grid-cols-1">
       <div>
-        <h2 className="head mb-1">How true it comes out</h2>
+        <h2 className="head mb-1">{WORDS.howTrueItComes}</h2>
         {places.length === 0 ? (
-          <p className="note">Nothing comes out more than 0.05 mm off.</p>
+          <p className="note">{WORDS.nothingComesOutMore}</p>
         ) : (
           <table className="plain w-full">
             <thead>
               <tr>
-                <th scope="col">what</th>
-                <th scope="col">off by, mm</th>
-                <th scope="col">most of it from</th>
+                <th scope="col">{WORDS.what}</th>
+                <th scope="col">{WORDS.offByMm}</th>
+                <th scope="col">{WORDS.mostOfItFrom}</th>
               </tr>
             </thead>
             <tbody>
@@ -109,24 +102,22 @@ function Told({ whole: { places, checks, unknown, partly } }: { whole: WholeAccu
         )}
         {unknown.length > 0 && (
           <p className="note mt-2">
-            Not known: what a slip of {unknown.length === 1 ? 'step' : 'steps'} {unknown.join(', ')} does. A
-            later step does not fold with it; take most care there.
+            Not known: what a slip of {unknown.length === 1 ? WORDS.step : WORDS.steps} {unknown.join(', ')}{' '}
+            does. A later step does not fold with it; take most care there.
           </p>
         )}
         {partly.length > 0 && (
           <p className="note mt-2">
-            Known in part: {partly.length === 1 ? 'step' : 'steps'} {partly.join(', ')}. Later steps fold only
-            with a crease that is moved, or only with one that is turned; the other half is not counted.
+            Known in part: {partly.length === 1 ? WORDS.step : WORDS.steps} {partly.join(', ')}. Later steps
+            fold only with a crease that is moved, or only with one that is turned; the other half is not
+            counted.
           </p>
         )}
       </div>
       <div>
-        <h2 className="head mb-1">Where to stop and check</h2>
+        <h2 className="head mb-1">{WORDS.whereToStopAnd}</h2>
         {checks.length === 0 ? (
-          <p className="note">
-            No step brings edges flush, points together or in line, or a tip to a sharp end that would show an
-            earlier slip of 0.15 mm or more.
-          </p>
+          <p className="note">{WORDS.noStepBringsEdges}</p>
         ) : (
           <ul>
             {checks.map((c) => (

@@ -6,6 +6,7 @@ import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { Choice, TextField } from '../../ui/index.ts';
 import { shareWish } from './wishes.ts';
+import { WORDS } from './words.ts';
 
 /** A fraction, a decimal, an expression or a length along an edge. */
 export function AskEdge({ onAsk }: { onAsk: (wish: MarkWish) => void }) {
@@ -31,22 +32,22 @@ export function AskEdge({ onAsk }: { onAsk: (wish: MarkWish) => void }) {
       }}
     >
       <TextField
-        label="Mark"
+        label={WORDS.mark}
         most={40}
         value={share}
         onText={setShare}
         className="w-[188px]"
-        note="3/11, 0.618, phi, sqrt(2)-1 or 63 mm"
+        note={WORDS.n3110618}
       />
       <Choice
-        label="of edge"
+        label={WORDS.ofEdge}
         value={edge}
         options={edgesOf(sheet.shape).map((e) => ({ value: e.name, label: e.name }))}
         onChoice={setEdge}
         className="w-24"
       />
       <button type="submit" className="btn solid">
-        Ask for this mark
+        {WORDS.askForThisMark}
       </button>
       {fault && (
         <p role="alert" className="basis-full text-persimmon">

@@ -6,6 +6,7 @@ import { usePlan } from '../../plan/index.ts';
 import { DrawingView, pickNearest, usePalette } from '../../pictures/index.ts';
 import { TextField } from '../../ui/index.ts';
 import { toShare } from './wishes.ts';
+import { WORDS } from './words.ts';
 
 const SIZE = 260;
 /** Pointer distance in px within which a landmark is taken. */
@@ -67,31 +68,31 @@ export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wi
       <div>
         <div className="flex gap-3">
           <TextField
-            label={kind === 'place' ? 'Across, from A' : 'through, across'}
+            label={kind === 'place' ? WORDS.acrossFromA : WORDS.throughAcross}
             most={40}
             value={x}
             onText={setX}
             className="w-36"
           />
           <TextField
-            label={kind === 'place' ? 'Up, from A' : 'and up'}
+            label={kind === 'place' ? WORDS.upFromA : WORDS.andUp}
             most={40}
             value={y}
             onText={setY}
             className="w-36"
           />
         </div>
-        <p className="note mt-1 mb-2">In sheet sides (1/3, 0.25, sqrt(2)/2) or as a length (63 mm).</p>
+        <p className="note mt-1 mb-2">{WORDS.inSheetSides1}</p>
         {kind === 'line' && (
           <>
             <TextField
-              label="Angle from the lower edge, °"
+              label={WORDS.angleFromTheLower}
               most={40}
               value={degrees}
               onText={writeDegrees}
               {...(second ? { note: `by way of (${second.join(', ')})` } : {})}
             />
-            <div className="mt-1 mb-2 flex flex-wrap gap-x-3" role="group" aria-label="Common angles">
+            <div className="mt-1 mb-2 flex flex-wrap gap-x-3" role="group" aria-label={WORDS.commonAngles}>
               {ANGLES.map((a) => (
                 <button key={a} type="button" className="act text-[14px]" onClick={() => writeDegrees(a)}>
                   {a}°
@@ -101,7 +102,7 @@ export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wi
           </>
         )}
         <button type="submit" className="btn solid">
-          {kind === 'place' ? 'Ask for this place' : 'Ask for this line'}
+          {kind === 'place' ? WORDS.askForThisPlace : WORDS.askForThisLine}
         </button>
         {fault && (
           <p role="alert" className="mt-2 text-persimmon">
@@ -118,18 +119,14 @@ export function AskOnSheet({ kind, onAsk }: { kind: 'place' | 'line'; onAsk: (wi
             height={SIZE}
             margin={18}
             weight={0.8}
-            title="The sheet with its creases, to point at"
+            title={WORDS.theSheetWithIts}
             onPoint={point}
             marks={
               first ? [{ key: 'first', name: '', at: first, look: 'chosen' as const, showName: false }] : []
             }
           />
           <figcaption className="note">
-            {kind === 'place'
-              ? 'Point at the place; crossings and corners are taken exactly.'
-              : first
-                ? 'Point at a second place of the line, or write its angle.'
-                : 'Point at two places of the line.'}
+            {kind === 'place' ? WORDS.pointAtThePlace : first ? WORDS.pointAtASecond : WORDS.pointAtTwoPlaces}
           </figcaption>
         </figure>
       )}

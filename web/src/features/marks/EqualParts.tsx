@@ -8,6 +8,7 @@ import { usePlan } from '../../plan/index.ts';
 import { Choice, NumberField, Notice } from '../../ui/index.ts';
 import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
 import { Way, useInsertFirst } from './Ways.tsx';
+import { WORDS } from './words.ts';
 
 /** What is divided: the edge, into how many parts, and what is kept clear. */
 interface PartsAsk {
@@ -53,11 +54,18 @@ export function EqualParts() {
   }, [ask, clear, shape, sideMm, sigma]);
   const begin = (): void => setAsk({ edge, parts, keep, isGrid });
   return (
-    <section aria-label="Equal parts" className="px-7 pb-10">
+    <section aria-label={WORDS.equalParts} className="px-7 pb-10">
       <div className="mb-4 flex flex-wrap items-end gap-3">
-        <NumberField label="Parts" className="w-24" value={parts} low={2} high={64} onNumber={setParts} />
+        <NumberField
+          label={WORDS.parts}
+          className="w-24"
+          value={parts}
+          low={2}
+          high={64}
+          onNumber={setParts}
+        />
         <Choice
-          label="of the edge"
+          label={WORDS.ofTheEdge}
           className="w-24"
           value={edge}
           options={edgesOf(shape).map((e) => ({ value: e.name, label: e.name }))}
@@ -69,12 +77,12 @@ export function EqualParts() {
           both ways, a grid
         </label>
         <button type="button" className="btn solid" onClick={begin}>
-          Divide it
+          {WORDS.divideIt}
         </button>
       </div>
       {ask && answer?.ask !== ask && (
         <p role="status" className="note">
-          Folding every way, and measuring its marks …
+          {WORDS.foldingEveryWayAnd}
         </p>
       )}
       {answer && 'fault' in answer.found && (
@@ -98,18 +106,18 @@ function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWa
       <table className="plain mb-5">
         <caption className="note pb-1 text-left">
           {ask.parts} parts of {ask.edge}
-          {ask.isGrid ? ' and of the edge beside it' : ''} at {toFigure(sideMm, 0)} mm, with your own accuracy
-          from Settings
+          {ask.isGrid ? WORDS.andOfTheEdge : ''} at {toFigure(sideMm, 0)} mm, with your own accuracy from
+          Settings
         </caption>
         <thead>
           <tr>
             <th scope="col">way</th>
-            <th scope="col">creases</th>
-            <th scope="col">pinches</th>
-            <th scope="col">left besides the marks</th>
-            <th scope="col">worst mark</th>
-            <th scope="col">its error, mm</th>
-            {ask.keep !== 'nothing' && <th scope="col">kept clear</th>}
+            <th scope="col">{WORDS.creases}</th>
+            <th scope="col">{WORDS.pinches}</th>
+            <th scope="col">{WORDS.leftBesidesTheMarks}</th>
+            <th scope="col">{WORDS.worstMark}</th>
+            <th scope="col">{WORDS.itsErrorMm}</th>
+            {ask.keep !== 'nothing' && <th scope="col">{WORDS.keptClear}</th>}
           </tr>
         </thead>
         <tbody>
@@ -145,7 +153,7 @@ function Compared({ ask, ways, sideMm }: { ask: PartsAsk; ways: readonly PartsWa
                 <>
                   <b>±{toFigure(Math.hypot(w.errorMm, w.missMm), 2)} mm</b> at {w.worstMark}/{ask.parts} ·
                   worst at its step {w.worstStep}
-                  {w.touches ? ' · creases the part to keep clear' : ''}
+                  {w.touches ? WORDS.creasesThePartTo : ''}
                 </>
               }
               isInserted={isInserted}

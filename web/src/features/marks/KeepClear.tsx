@@ -3,6 +3,7 @@ import { type ClearParts, middleThird } from '@jade/core/ways';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan, usePlanState } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 /** What was last kept clear in each plan, as long as the page is open. */
 const lastKept = new Map<string, string>();
@@ -25,12 +26,12 @@ export function ClearChoice({ value, onChoice }: { value: string; onChoice: (v: 
   const { zones } = usePlan();
   return (
     <Choice
-      label="No construction crease on"
+      label={WORDS.noConstructionCreaseOn}
       className="w-60"
       value={value}
       options={[
-        { value: 'nothing', label: 'any part is free' },
-        { value: 'middle', label: 'the middle third of the sheet' },
+        { value: 'nothing', label: WORDS.anyPartIsFree },
+        { value: 'middle', label: WORDS.theMiddleThirdOf },
         ...zones.map((z) => ({ value: z.id, label: `${z.name}, kept clean` })),
       ]}
       onChoice={onChoice}

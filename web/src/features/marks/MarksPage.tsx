@@ -12,6 +12,7 @@ import { EqualParts } from './EqualParts.tsx';
 import { StepMarks } from './StepMarks.tsx';
 import { Ways } from './Ways.tsx';
 import { sayWish } from './wishes.ts';
+import { WORDS } from './words.ts';
 
 const KINDS = {
   edge: 'A mark on an edge',
@@ -40,10 +41,14 @@ export function MarksPage() {
   };
   return (
     <main>
-      <StageHead title="Marks">
+      <StageHead title={WORDS.marks}>
         <MarksSentence />
       </StageHead>
-      <div role="group" aria-label="What is asked for" className="flex flex-wrap gap-x-6 gap-y-1 px-7 pb-4">
+      <div
+        role="group"
+        aria-label={WORDS.whatIsAskedFor}
+        className="flex flex-wrap gap-x-6 gap-y-1 px-7 pb-4"
+      >
         {(Object.keys(KINDS) as Kind[]).map((k) => (
           <button
             key={k}
@@ -71,14 +76,7 @@ export function MarksPage() {
             {kind === 'edge' ? <AskEdge onAsk={add} /> : <AskOnSheet key={kind} kind={kind} onAsk={add} />}
             <Asked ask={ask?.id} onSelect={setSelected} />
           </div>
-          {ask ? (
-            <Ways ask={ask} key={ask.id} />
-          ) : (
-            <p className="say text-ink-2">
-              Ask for a mark, and the ways to fold it stand here, drawn, with what each costs in creases and
-              millimetres.
-            </p>
-          )}
+          {ask ? <Ways ask={ask} key={ask.id} /> : <p className="say text-ink-2">{WORDS.askForAMark}</p>}
         </div>
       )}
     </main>
@@ -91,7 +89,7 @@ function Asked({ ask, onSelect }: { ask: string | undefined; onSelect: (id: stri
   const edit = useEdit();
   if (marks.length === 0) return null;
   return (
-    <ul className="mt-4" aria-label="Marks asked for">
+    <ul className="mt-4" aria-label={WORDS.marksAskedFor}>
       {marks.map((m) => (
         <li
           key={m.id}
@@ -112,7 +110,7 @@ function Asked({ ask, onSelect }: { ask: string | undefined; onSelect: (id: stri
             aria-label={`Leave out ${sayWish(m)}`}
             onClick={() => edit((p) => void (p.marks = p.marks.filter((x) => x.id !== m.id)))}
           >
-            leave out
+            {WORDS.leaveOut}
           </button>
         </li>
       ))}
@@ -123,15 +121,12 @@ function Asked({ ask, onSelect }: { ask: string | undefined; onSelect: (id: stri
 function MarksSentence() {
   const plan = usePlan();
   const reading = useEngine().result?.readings;
-  if (plan.marks.length === 0)
-    return (
-      <>Every later crease inherits the error of the first ones. Ask for the marks this plan begins with.</>
-    );
+  if (plan.marks.length === 0) return <>{WORDS.everyLaterCreaseInherits}</>;
   return (
     <>
-      <b>{plan.marks.length}</b> {plan.marks.length === 1 ? 'mark' : 'marks'} asked for;{' '}
+      <b>{plan.marks.length}</b> {plan.marks.length === 1 ? WORDS.mark2 : WORDS.marks2} asked for;{' '}
       {reading?.marksErrorMm === undefined ? (
-        'those put into the sequence are told with their error in millimetres'
+        WORDS.thosePutIntoThe
       ) : (
         <>
           at this sheet the chosen ways are true to <b>±{toFigure(reading.marksErrorMm, 2)} mm</b>

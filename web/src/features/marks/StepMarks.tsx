@@ -2,18 +2,17 @@ import type { Finding } from '@jade/core/checks';
 import { MendButton } from '../../stage/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { stepSelected, usePlan } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 /** Places the plan's steps use and no earlier step has made, each marked in one click where that can be folded. */
 export function StepMarks({ missing }: { missing: readonly Finding[] }) {
   const { steps } = usePlan();
   const dispatch = useAppDispatch();
   return (
-    <section aria-label="Marks the steps use" className="max-w-[760px] px-7 pb-10">
+    <section aria-label={WORDS.marksTheStepsUse} className="max-w-[760px] px-7 pb-10">
       {missing.length === 0 ? (
         <p className="say text-ink-2">
-          {steps.length === 0
-            ? 'Nothing is folded yet. What the steps take from the paper stands here as soon as nothing on it shows the place.'
-            : 'Every place the steps use is a corner, a crease, a crossing or a pinch made before it. Nothing has to be marked.'}
+          {steps.length === 0 ? WORDS.nothingIsFoldedYetWhat : WORDS.everyPlaceTheSteps}
         </p>
       ) : (
         <ul>

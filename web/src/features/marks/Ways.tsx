@@ -11,6 +11,7 @@ import { stepSelected, useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { NumberField, Notice, Underway } from '../../ui/index.ts';
 import { ClearChoice, useClearParts, useKeepChoice } from './KeepClear.tsx';
+import { WORDS } from './words.ts';
 
 /**
  * Puts steps before all others, in place of those whose ids begin alike, and goes to the last of them. `more` changes the
@@ -104,10 +105,10 @@ export function Ways({ ask }: { ask: MarkWish & AskedWish }) {
     };
   };
   return (
-    <section aria-label="Ways to fold it" className="min-w-0">
+    <section aria-label={WORDS.waysToFoldIt} className="min-w-0">
       <div className="flex flex-wrap items-end gap-3 pb-3">
         <NumberField
-          label="Near enough, mm"
+          label={WORDS.nearEnoughMm}
           className="w-32"
           value={settings.marks.nearMm}
           low={0}
@@ -156,12 +157,12 @@ const sayCost = (way: MarkWay, sideMm: number): ReactNode => (
     <b>{way.creases}</b> creases{way.pinches > 0 && <>, {way.pinches} of them pinches</>} ·{' '}
     <b>±{toFigure(Math.hypot(way.errorMm, way.missMm), 2)} mm</b> at {toFigure(sideMm, 0)} mm ·{' '}
     {way.exact
-      ? 'exact'
+      ? WORDS.exact
       : way.id === 'self'
-        ? 'corrects itself'
+        ? WORDS.correctsItself
         : `${toFigure(way.missMm, 2)} mm off by itself`}{' '}
     · a slip counts {toFigure(way.amplification, 1)} times · worst at its step {way.worstStep}
-    {way.touches ? ' · creases the part to keep clear' : ''}
+    {way.touches ? WORDS.creasesThePartTo : ''}
   </>
 );
 
@@ -222,7 +223,7 @@ export function Way({
         onClick={onInsert}
         disabled={isInserted}
       >
-        {isInserted ? `In the sequence${name ? `, as ${name}` : ''}` : 'Put into the sequence'}
+        {isInserted ? `In the sequence${name ? `, as ${name}` : ''}` : WORDS.putIntoTheSequence}
         <span className="sr-only">: {way.title}</span>
       </button>
     </li>

@@ -10,6 +10,7 @@ import { toPaperChoice } from '@jade/core/plan';
 import { Choice, LengthField } from '../../ui/index.ts';
 import { toPiece } from './CutSheet.tsx';
 import { useWindowInput } from './useWindowInput.ts';
+import { WORDS } from './words.ts';
 
 interface Side {
   readonly paper: string;
@@ -55,13 +56,13 @@ function Table({
   const own = sides.map((s) => papers.find((p) => p.id === s.paper)!);
   const rows = useRows(input, read, own, sides);
   return (
-    <section aria-label="Side by side" className="mt-6">
-      <h2 className="head mb-1">Two papers or two sizes, side by side</h2>
+    <section aria-label={WORDS.sideBySide} className="mt-6">
+      <h2 className="head mb-1">{WORDS.twoPapersOrTwo}</h2>
       <table className="plain">
         <thead>
           <tr>
             <th scope="col">
-              <span className="sr-only">what</span>
+              <span className="sr-only">{WORDS.what}</span>
             </th>
             {([0, 1] as const).map((i) => (
               <th key={i} scope="col">
@@ -91,7 +92,7 @@ function Table({
           ))}
           <tr>
             <th scope="row">
-              <span className="sr-only">choose</span>
+              <span className="sr-only">{WORDS.choose}</span>
             </th>
             {([0, 1] as const).map((i) => (
               <td key={i}>

@@ -8,6 +8,7 @@ import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 const SIZE = 300;
 /** So many cuts carry their number. */
@@ -39,22 +40,22 @@ export function CutSheet() {
   if (!found) return null;
   const { piece, next, cutting } = found;
   return (
-    <section aria-label="Cutting">
-      <h2 className="head mb-1">{next ? `Cut from ${next.name}` : 'Cutting'}</h2>
+    <section aria-label={WORDS.cutting}>
+      <h2 className="head mb-1">{next ? `Cut from ${next.name}` : WORDS.cutting}</h2>
       {next && cutting ? (
         <>
           <p className="note mb-2" data-testid="cutting-sentence">
             {next.id === stock
-              ? 'As chosen'
+              ? WORDS.asChosen
               : next.id === plan.paper.drawerId
-                ? 'Of this plan’s paper'
-                : 'The next size up'}
+                ? WORDS.ofThisPlansPaper
+                : WORDS.theNextSizeUp}
             : {toLengthText(next.widthMm, unit).text} × {toLengthText(next.heightMm, unit).text} gives{' '}
             <b>{cutting.pieces}</b>{' '}
             {cutting.pieces > MOST_PIECES
               ? ''
               : cutting.cuts.length === 0
-                ? 'without a cut'
+                ? WORDS.withoutACut
                 : `in ${cutting.cuts.length} ${cutting.cuts.length === 1 ? 'cut' : 'cuts'}`}
             , {toFigure(cutting.waste * 100, 0)} % left over. Steel rule, guarded blade, cut away from the
             hand, on a mat.
@@ -102,7 +103,7 @@ function GrainNote({ paper }: { paper: DrawerPaper }) {
     <>
       {text && <p className="note !text-persimmon">{text}</p>}
       {limbs.length > 0 && (
-        <ul className="note" aria-label="Grain in the curved limbs">
+        <ul className="note" aria-label={WORDS.grainInTheCurved}>
           {limbs.map((l) => (
             <li key={l.limb}>{sayGrain(l, sheet.keepGrain)}</li>
           ))}
@@ -126,7 +127,7 @@ function StockChoice({
   const { unit } = useSettings();
   return (
     <Choice
-      label="Stock sheet"
+      label={WORDS.stockSheet}
       className="mb-2"
       value={used.id}
       options={papers.map((p) => ({
@@ -134,7 +135,7 @@ function StockChoice({
         label: `${p.name}, ${toLengthText(p.widthMm, unit).text} × ${toLengthText(p.heightMm, unit).text}`,
       }))}
       onChoice={onStock}
-      note={stock !== '' && used.id !== stock ? 'the sheet you chose is smaller than the piece' : undefined}
+      note={stock !== '' && used.id !== stock ? WORDS.theSheetYouChose : undefined}
     />
   );
 }
@@ -145,7 +146,7 @@ function CuttingRules() {
   return (
     <div className="mt-3 flex items-end gap-4">
       <NumberField
-        label="Trim off each edge, mm"
+        label={WORDS.trimOffEachEdge}
         className="w-44"
         value={sheet.trimMm}
         low={0}
@@ -264,10 +265,10 @@ function Downloads({
   return (
     <p className="mt-2 flex flex-wrap gap-4">
       <a className="act" href={`/api/cutting.pdf?${query.toString()}`} download={`${name} cutting.pdf`}>
-        Print it full size (PDF)
+        {WORDS.printItFullSize}
       </a>
       <a className="act" href={dxf} download={`${name} cutting.dxf`}>
-        Save as DXF
+        {WORDS.saveAsDxf}
       </a>
     </p>
   );

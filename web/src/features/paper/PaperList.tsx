@@ -8,6 +8,7 @@ import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { useWindowInput } from './useWindowInput.ts';
+import { WORDS } from './words.ts';
 
 /** The drawer's papers for this plan: caliper, bulk and gap each would give; one is chosen. */
 export function PaperList() {
@@ -25,26 +26,21 @@ export function PaperList() {
       wetFoldable: (id) => kindOf(id)?.wetFoldable ?? true,
     });
   }, [plan, input, data]);
-  if (!data || data.length === 0)
-    return (
-      <p className="say text-ink-2">
-        The drawer is empty. Put your papers into the Paper drawer, and they can be chosen here.
-      </p>
-    );
+  if (!data || data.length === 0) return <p className="say text-ink-2">{WORDS.theDrawerIsEmpty}</p>;
   return (
-    <section aria-label="Which paper">
-      <h2 className="head mb-1">Which paper</h2>
+    <section aria-label={WORDS.whichPaper}>
+      <h2 className="head mb-1">{WORDS.whichPaper}</h2>
       <table className="plain">
         <thead>
           <tr>
-            <th scope="col">paper</th>
-            <th scope="col">both sides</th>
-            <th scope="col">t, mm</th>
-            <th scope="col">bulk</th>
-            <th scope="col">gap, mm</th>
-            {ranked && <th scope="col">sheets that hold</th>}
+            <th scope="col">{WORDS.paper}</th>
+            <th scope="col">{WORDS.bothSides}</th>
+            <th scope="col">{WORDS.tMm}</th>
+            <th scope="col">{WORDS.bulk}</th>
+            <th scope="col">{WORDS.gapMm}</th>
+            {ranked && <th scope="col">{WORDS.sheetsThatHold}</th>}
             <th scope="col">
-              <span className="sr-only">choose</span>
+              <span className="sr-only">{WORDS.choose}</span>
             </th>
           </tr>
         </thead>
@@ -71,7 +67,7 @@ export function PaperList() {
                     <Swatch hex={p.backHex} name={p.backName} />
                   </span>
                 </td>
-                <td>{p.caliperMm === null ? 'not measured' : sayNumber(p.caliperMm)}</td>
+                <td>{p.caliperMm === null ? WORDS.notMeasured : sayNumber(p.caliperMm)}</td>
                 <td className={bulk && bulk.bulk > limits.bulkHard ? 'font-semibold text-persimmon' : ''}>
                   {bulk ? `${toFigure(bulk.bulk, 2)} ${bulk.verdict}` : '–'}
                 </td>
@@ -92,7 +88,7 @@ export function PaperList() {
                     aria-pressed={chosen}
                     onClick={() => edit((d) => void (d.paper = toPaperChoice(p)))}
                   >
-                    {chosen ? 'chosen' : 'choose'}
+                    {chosen ? WORDS.chosen : WORDS.choose}
                     <span className="sr-only"> {p.name}</span>
                   </button>
                 </td>

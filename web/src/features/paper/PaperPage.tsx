@@ -14,12 +14,13 @@ import { SheetWindow } from './SheetWindow.tsx';
 import { PaperList } from './PaperList.tsx';
 import { RulePrices } from './RulePrices.tsx';
 import { WhichSideUp } from './WhichSideUp.tsx';
+import { WORDS } from './words.ts';
 
 /** Stage 3: the sheet for the wanted size, the paper, and what both do to the folds. */
 export function PaperPage() {
   return (
     <main>
-      <StageHead title="Paper">
+      <StageHead title={WORDS.paper2}>
         <PaperSentence />
       </StageHead>
       <Verdicts stage="paper" className="mx-7 mb-4 max-w-[820px]" />
@@ -46,13 +47,7 @@ function PaperSentence() {
   const { brief, sheet } = usePlan();
   const { unit } = useSettings();
   const reading = useEngine().result?.readings;
-  if (!reading?.ratio)
-    return (
-      <>
-        The sheet is computed from the folded silhouette: fold something in Folds, or put a base there from
-        Parts.
-      </>
-    );
+  if (!reading?.ratio) return <>{WORDS.theSheetIsComputed}</>;
   if (!reading.wanted)
     return (
       <>
@@ -63,9 +58,9 @@ function PaperSentence() {
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return (
     <>
-      For <b>{length(brief.target.mm!)}</b> {brief.target.dimension === 'height' ? 'tall' : 'long'} take a
-      sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>. Hands and paper differ: two
-      times in three the right side lies from <b>{length(reading.wanted.lowMm)}</b> to{' '}
+      For <b>{length(brief.target.mm!)}</b> {brief.target.dimension === 'height' ? WORDS.tall : WORDS.long}{' '}
+      take a sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>. Hands and paper
+      differ: two times in three the right side lies from <b>{length(reading.wanted.lowMm)}</b> to{' '}
       <b>{length(reading.wanted.highMm)}</b>. What your tolerance of{' '}
       {sayNumber(brief.target.tolerancePercent)} % allows is the band below
       {reading.learned.entries > 0 ? (
@@ -74,7 +69,7 @@ function PaperSentence() {
           the computed size.
         </>
       ) : (
-        <>. No diary entry corrects it yet.</>
+        <>{WORDS.noDiaryEntryCorrects}</>
       )}
       {sheet.sideMm !== null && (
         <>
@@ -93,34 +88,36 @@ function SheetForm() {
   const wanted = useEngine().result?.readings.wanted;
   const { shape } = sheet;
   return (
-    <section className="mb-5 grid grid-cols-2 gap-3" aria-label="Sheet">
+    <section className="mb-5 grid grid-cols-2 gap-3" aria-label={WORDS.sheet}>
       <Choice
-        label="Shape of the sheet"
+        label={WORDS.shapeOfTheSheet}
         value={shape.kind}
         options={[
-          { value: 'square', label: 'square' },
-          { value: 'rectangle', label: 'rectangle a : b' },
-          { value: 'triangle', label: 'half-square triangle' },
+          { value: 'square', label: WORDS.square },
+          { value: 'rectangle', label: WORDS.rectangleAB },
+          { value: 'triangle', label: WORDS.halfSquareTriangle },
         ]}
         onChoice={(kind) =>
           edit((p) => void (p.sheet.shape = kind === 'rectangle' ? { kind, width: 2, height: 3 } : { kind }))
         }
-        note={shape.kind === 'triangle' ? 'a square cut along its diagonal' : undefined}
+        note={shape.kind === 'triangle' ? WORDS.aSquareCutAlong : undefined}
       />
       <LengthField
-        label={shape.kind === 'square' ? 'Side' : shape.kind === 'triangle' ? 'Leg' : 'Shorter side'}
+        label={
+          shape.kind === 'square' ? WORDS.side : shape.kind === 'triangle' ? WORDS.leg : WORDS.shorterSide
+        }
         unit={unit}
         valueMm={sheet.sideMm}
         allowEmpty
         note={
-          wanted ? `${toLengthText(wanted.sideMm, unit).text} for the wanted size` : 'empty: the one wanted'
+          wanted ? `${toLengthText(wanted.sideMm, unit).text} for the wanted size` : WORDS.emptyTheOneWanted
         }
         onLength={(mm) => edit((p) => void (p.sheet.sideMm = mm))}
       />
       {shape.kind === 'rectangle' && (
         <>
           <NumberField
-            label="Width, parts"
+            label={WORDS.widthParts}
             value={shape.width}
             low={0.1}
             high={5000}
@@ -128,7 +125,7 @@ function SheetForm() {
             onNumber={(v) => edit((p) => void (p.sheet.shape = { ...shape, width: v }), 'shape-w')}
           />
           <NumberField
-            label="Height, parts"
+            label={WORDS.heightParts}
             value={shape.height}
             low={0.1}
             high={5000}
@@ -158,7 +155,7 @@ function SizeStep() {
   if (plan.steps.length < 2) return null;
   return (
     <Choice
-      label="Size is read at"
+      label={WORDS.sizeIsReadAt}
       className="col-span-2"
       value={plan.sizeStep ?? ''}
       options={[
@@ -180,19 +177,15 @@ function PaperReadings() {
   const last = reading?.last;
   if (!last || reading.sideMm === undefined) return null;
   return (
-    <section className="mb-5" aria-label="What this sheet and paper do">
+    <section className="mb-5" aria-label={WORDS.whatThisSheetAnd}>
       <h2 className="head mb-1">
         {toLengthText(reading.sideMm, unit).text} of {plan.paper.name}
       </h2>
       {last.thicknessMm === undefined ? (
-        <Reading
-          label="Thickness"
-          figure="not known"
-          note="Measure ten sheets under the caliper and write a tenth of it as the caliper of this paper."
-        />
+        <Reading label={WORDS.thickness} figure="not known" note={WORDS.measureTenSheetsUnder} />
       ) : (
         <Reading
-          label="Thickness"
+          label={WORDS.thickness}
           figure={toFigure(last.thicknessMm, 2)}
           unit="mm"
           note={`${last.measures.spot.layers} layers of ${sayNumber(plan.paper.caliperMm!)} mm at the thickest place`}
@@ -202,18 +195,18 @@ function PaperReadings() {
         <NarrowestReading narrowest={reading.narrowest} limits={limits} isOnTheWay />
       ) : (
         <Reading
-          label="Narrowest flap"
+          label={WORDS.narrowestFlap}
           figure="none"
           note={
             last.shortestMm === undefined
-              ? 'nothing folded yet'
+              ? WORDS.nothingFoldedYet
               : `no corner stands out; the shortest fold is ${toFigure(last.shortestMm, 1)} mm`
           }
         />
       )}
       {reading.bulk && (
         <Reading
-          label="Bulk"
+          label={WORDS.bulk2}
           figure={toFigure(reading.bulk.bulk, 2)}
           unit="N·t / w"
           care={reading.bulk.bulk > limits.bulkHard}

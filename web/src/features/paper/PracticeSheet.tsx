@@ -6,6 +6,7 @@ import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';
 import { useWindowInput } from './useWindowInput.ts';
+import { WORDS } from './words.ts';
 
 /** The second size: a sheet to practise on, enlarged until the hardest feature is comfortable; proportions are kept. */
 export function PracticeSheet() {
@@ -25,10 +26,10 @@ export function PracticeSheet() {
     return `${length((mm * shape.width) / shorter)} × ${length((mm * shape.height) / shorter)}`;
   };
   return (
-    <section className="mb-5" aria-label="Two sizes">
-      <h2 className="head mb-1">Final and practice</h2>
+    <section className="mb-5" aria-label={WORDS.twoSizes}>
+      <h2 className="head mb-1">{WORDS.finalAndPractice}</h2>
       <Choice
-        label="Narrow places are folded with"
+        label={WORDS.narrowPlacesAreFolded}
         className="mb-2"
         value={plan.sheet.handling}
         options={[
@@ -47,7 +48,7 @@ export function PracticeSheet() {
             <>
               Final <b>{size(sideMm)}</b>. To practise with comfort take <b>{size(Math.ceil(practice))}</b>,{' '}
               {toFigure(Math.ceil(practice) / sideMm, 2)} times as large
-              {shape.kind === 'rectangle' ? ', in the same proportions' : ''}.
+              {shape.kind === 'rectangle' ? WORDS.inTheSameProportions : ''}.
             </>
           )}
         </p>
@@ -76,8 +77,8 @@ function Partials({ scale }: { scale: number }) {
   if (parts.length === 0) return null;
   return (
     <>
-      <p className="note mt-1">For one passage a part of that sheet is enough, cut from a corner:</p>
-      <ul aria-label="Parts to practise on" className="text-[14px] leading-[20px]">
+      <p className="note mt-1">{WORDS.forOnePassageA}</p>
+      <ul aria-label={WORDS.partsToPractiseOn} className="text-[14px] leading-[20px]">
         {parts.map((p) => (
           <li key={p.passage}>
             {p.passage}, {p.from === p.to ? `step ${p.from}` : `steps ${p.from} to ${p.to}`}:{' '}

@@ -13,6 +13,7 @@ import {
 import { usePapers, useSettings } from '../../records/index.ts';
 import { getEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 /** The smallest single changes after which some size holds for all, each applied with a click. */
 export function Remedies({ input }: { input: WindowInput }) {
@@ -30,12 +31,9 @@ export function Remedies({ input }: { input: WindowInput }) {
       }),
     [input, plan, papers, limbs],
   );
-  if (remedies.length === 0)
-    return (
-      <p className="note mt-1">Neither one change nor two open it; change size, paper and base together.</p>
-    );
+  if (remedies.length === 0) return <p className="note mt-1">{WORDS.neitherOneChangeNor}</p>;
   return (
-    <ul className="mt-2" aria-label="What opens the window">
+    <ul className="mt-2" aria-label={WORDS.whatOpensTheWindow}>
       {remedies.map((r) => (
         <li key={JSON.stringify(r.changes)} className="flex items-center gap-3 border-t border-rule py-1">
           <span className="flex-1">{sayRemedy(r, unit)}</span>
@@ -45,7 +43,7 @@ export function Remedies({ input }: { input: WindowInput }) {
               className="act"
               onClick={() => edit((p) => r.changes.forEach((c) => applyRemedy(p, c, papers)))}
             >
-              Do this
+              {WORDS.doThis}
             </button>
           )}
         </li>

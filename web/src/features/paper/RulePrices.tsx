@@ -4,6 +4,7 @@ import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 const RULES: Record<RulePrice['rule'], string> = {
   square: 'one uncut square',
@@ -29,20 +30,18 @@ export function RulePrices() {
   }, [figure, limbs, pace]);
   if (prices.length === 0) return null;
   return (
-    <section className="mt-6" aria-label="What the rules cost">
-      <h2 className="head mb-1">What the house rules cost</h2>
-      <p className="note mb-1">
-        The least paper the atlas has for these limbs under each rule, up to the base.
-      </p>
+    <section className="mt-6" aria-label={WORDS.whatTheRulesCost}>
+      <h2 className="head mb-1">{WORDS.whatTheHouseRules}</h2>
+      <p className="note mb-1">{WORDS.theLeastPaperThe}</p>
       <table className="plain">
         <thead>
           <tr>
-            <th scope="col">rule</th>
-            <th scope="col">from</th>
-            <th scope="col">paper, cm²</th>
-            <th scope="col">layers</th>
-            <th scope="col">steps</th>
-            <th scope="col">time</th>
+            <th scope="col">{WORDS.rule}</th>
+            <th scope="col">{WORDS.from}</th>
+            <th scope="col">{WORDS.paperCm}</th>
+            <th scope="col">{WORDS.layers}</th>
+            <th scope="col">{WORDS.steps}</th>
+            <th scope="col">{WORDS.time}</th>
           </tr>
         </thead>
         <tbody>

@@ -14,6 +14,7 @@ import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Remedies } from './Remedies.tsx';
 import { useWindowInput } from './useWindowInput.ts';
+import { WORDS } from './words.ts';
 
 const WIDTH = 720;
 const LEFT = 150;
@@ -29,13 +30,9 @@ export function SheetWindow() {
   const window = useMemo(() => input && toWindow(input), [input]);
   const stock = useMemo(() => toStockPieces(plan, papers ?? []), [plan, papers]);
   if (!input || !window || window.bands.length === 0 || !readings?.sideMm)
-    return (
-      <p className="say mb-6 text-ink-2">
-        The window of sheet sizes opens when there is a wanted size and something folded.
-      </p>
-    );
+    return <p className="say mb-6 text-ink-2">{WORDS.theWindowOfSheet}</p>;
   return (
-    <section className="mb-6" aria-label="Sheet window">
+    <section className="mb-6" aria-label={WORDS.sheetWindow}>
       <Chart
         key={plan.sheet.shape.kind}
         input={input}
@@ -185,7 +182,7 @@ function SizeAxis({ x }: { x: Scale }) {
         </g>
       ))}
       <text x={LEFT - 12} y={TOP - 10} fontSize="13" textAnchor="end" fill="var(--ink-2)">
-        sheet side, mm
+        {WORDS.sheetSideMm}
       </text>
       <line x1={LEFT} x2={WIDTH - 8} y1={TOP} y2={TOP} stroke="var(--ink-2)" />
     </>
@@ -208,7 +205,7 @@ function StockTicks({ x, ticks, y }: { x: Scale; ticks: readonly StockTick[]; y:
         </path>
       ))}
       <text x={LEFT - 12} y={y - 4} fontSize="13" textAnchor="end" fill="var(--ink-2)">
-        papers, largest piece
+        {WORDS.papersLargestPiece}
       </text>
     </>
   );

@@ -4,6 +4,7 @@ import { toFigure } from '@jade/core/units';
 import { type ColourReading, getEngine, useEngine } from '../../engine/index.ts';
 import { useChange, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
+import { WORDS } from './words.ts';
 
 /** The side up at the first step, worked back from the end: both choices as pictures, with the brief's parts. */
 export function WhichSideUp() {
@@ -23,8 +24,8 @@ export function WhichSideUp() {
   if (!reading) return null;
   const { choices, swaps, drawing } = reading;
   return (
-    <section className="mt-6" aria-label="Which side up">
-      <h2 className="head mb-1">Which side up at step 1</h2>
+    <section className="mt-6" aria-label={WORDS.whichSideUp}>
+      <h2 className="head mb-1">{WORDS.whichSideUpAt}</h2>
       <p className="note mb-2">{saySwaps(swaps)}</p>
       <div className="grid grid-cols-2 gap-6">
         {choices.map((choice) => (
@@ -90,7 +91,7 @@ function SideUp({ choice, drawing }: { choice: ColourChoice; drawing: ColourRead
         )}
         {isSwapped && (
           <button type="button" className="act" onClick={() => change(turnSheetOver)}>
-            Begin with this side up
+            {WORDS.beginWithThisSide}
           </button>
         )}
       </figcaption>

@@ -10,6 +10,7 @@ import type { OwnRow } from '../../search/index.ts';
 import { useBegin } from './LimbByLimb.tsx';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 interface Wish {
   readonly family: BaseFamily | '';
@@ -55,24 +56,21 @@ export function BaseList({
   const serving = plan.limbs.length === 0 ? shown : shown.filter((r) => r.match.sideMm !== undefined);
   const [first, second] = shown;
   return (
-    <section aria-label="Bases">
-      <h2 className="head">Which base, by the sheet it needs for these limbs</h2>
-      <p className="note mb-2">
-        Flaps are read off each base as folded: free lengths in sheet sides. Filled becomes a limb, dotted
-        must be hidden.
-      </p>
+    <section aria-label={WORDS.bases}>
+      <h2 className="head">{WORDS.whichBaseByThe}</h2>
+      <p className="note mb-2">{WORDS.flapsAreReadOff}</p>
       <div className="mb-2 grid grid-cols-4 gap-3">
         <Choice
-          label="Sheets"
+          label={WORDS.sheets}
           value={anySheet ? 'any' : 'own'}
           options={[
-            { value: 'own', label: "this plan's" },
-            { value: 'any', label: 'any uncut sheet' },
+            { value: 'own', label: WORDS.thisPlans },
+            { value: 'any', label: WORDS.anyUncutSheet },
           ]}
           onChoice={(s) => onAnySheet(s === 'any')}
         />
         <Choice
-          label="School"
+          label={WORDS.school}
           value={wish.family}
           options={[
             { value: '', label: 'all' },
@@ -83,7 +81,7 @@ export function BaseList({
           onChoice={(family) => setWish({ ...wish, family })}
         />
         <Choice
-          label="Angles"
+          label={WORDS.angles}
           value={wish.angles}
           options={[
             { value: '', label: 'all' },
@@ -92,10 +90,10 @@ export function BaseList({
           onChoice={(a) => setWish({ ...wish, angles: a })}
         />
         <Choice
-          label="At most"
+          label={WORDS.atMost}
           value={wish.most}
           options={[
-            { value: '', label: 'any difficulty' },
+            { value: '', label: WORDS.anyDifficulty },
             ...[1, 2, 3].map((d) => ({ value: String(d), label: HARDNESS[d]! })),
           ]}
           onChoice={(most) => setWish({ ...wish, most })}
@@ -110,11 +108,9 @@ export function BaseList({
               : `${first.match.baseName} alone fits these wishes.`}
         </p>
       )}
-      {shown.length === 0 && (
-        <p className="note">No base is of this kind; take one of the wishes above back.</p>
-      )}
+      {shown.length === 0 && <p className="note">{WORDS.noBaseIsOf}</p>}
       <Rows rows={serving} boundMm={boundMm} />
-      {isFitting && <p className="note pl-2 pt-1">Folding a base for this figure alone …</p>}
+      {isFitting && <p className="note pl-2 pt-1">{WORDS.foldingABaseFor}</p>}
       {plan.limbs.length > 0 && serving.length < shown.length && (
         <details className="mt-2" open={serving.length === 0}>
           <summary className="act cursor-pointer">
@@ -150,7 +146,7 @@ function Rows({ rows, boundMm }: { rows: readonly (BaseRow | OwnRow)[]; boundMm:
       ))}
       {bound !== undefined && (
         <li className="note grid grid-cols-[64px_1fr_auto] gap-3 py-1">
-          <span className="col-start-2 text-right">the least for any folding:</span>
+          <span className="col-start-2 text-right">{WORDS.theLeastForAny}</span>
           <span style={{ width: BAR + 122 }} className="!text-jade">
             {toLengthText(bound, unit).text}, the broken line
           </span>
@@ -209,12 +205,12 @@ function Row({
       <div className="min-w-0">
         <h3 className="text-[16px] leading-[20px]">{match.baseName}</h3>
         <p className="note">
-          {flaps.length === 0 ? 'no free flap' : `flaps ${countAlike(flaps.map((f) => f.length))}`}
+          {flaps.length === 0 ? WORDS.noFreeFlap : `flaps ${countAlike(flaps.map((f) => f.length))}`}
         </p>
         <p className="note">
-          {HARDNESS[difficulty]}, {match.steps} {match.steps === 1 ? 'step' : 'steps'}
+          {HARDNESS[difficulty]}, {match.steps} {match.steps === 1 ? WORDS.step : WORDS.steps}
           {hubLayers > 0 ? `, ${hubLayers} layers at hub` : ''},{' '}
-          {angles === 'free' ? 'free angles' : `${angles}°`}
+          {angles === 'free' ? WORDS.freeAngles : `${angles}°`}
         </p>
       </div>
       <div style={{ width: BAR + 122 }} className="flex items-center gap-3">
@@ -266,7 +262,7 @@ function Row({
             {plan.limbs.length === 0
               ? ''
               : flaps.length === 0
-                ? 'no free flap for any limb'
+                ? WORDS.noFreeFlapFor
                 : `${match.missingFlaps} ${match.missingFlaps === 1 ? 'flap' : 'flaps'} missing`}
           </p>
         )}
@@ -276,10 +272,10 @@ function Row({
           <button
             type="button"
             className="btn !px-3"
-            title="Puts its steps into Folds"
+            title={WORDS.putsItsStepsInto}
             onClick={() => begin(row)}
           >
-            {note ? 'Begun' : 'Begin'}
+            {note ? WORDS.begun : WORDS.begin}
             <span className="sr-only"> the folds with the {match.baseName.toLowerCase()}</span>
           </button>
           <span role="status" className="sr-only">
@@ -293,7 +289,7 @@ function Row({
           aria-pressed={chosen}
           onClick={choose}
         >
-          {chosen ? 'Chosen' : 'Choose'}
+          {chosen ? WORDS.chosen : WORDS.choose}
           <span className="sr-only"> {match.baseName}</span>
         </button>
       )}

@@ -9,6 +9,7 @@ import { type DraftCard, type Search, startDrafting } from '../../search/index.t
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice, Notice } from '../../ui/index.ts';
 import { Searching } from './Searching.tsx';
+import { WORDS } from './words.ts';
 
 /** A first sequence for the figure, folded by the engine from the bases that serve it; the best readable first. */
 export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape }) {
@@ -38,20 +39,17 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
     });
   };
   return (
-    <section aria-label="Drafts" className="mt-8">
-      <h2 className="head">A first sequence, drafted from the pose</h2>
-      <p className="note mb-3 max-w-[70ch]">
-        Bases that serve are held against the pose; their flaps are narrowed, shortened, turned and put away
-        by folds the engine makes. Every draft is measured against the figure, and says what it could not do.
-      </p>
+    <section aria-label={WORDS.drafts} className="mt-8">
+      <h2 className="head">{WORDS.aFirstSequenceDrafted}</h2>
+      <p className="note mb-3 max-w-[70ch]">{WORDS.basesThatServeAre}</p>
       <div className="flex flex-wrap items-end gap-4">
         {baseId && (
           <Choice
-            label="From"
+            label={WORDS.from}
             className="w-56"
             value={only}
             options={[
-              { value: 'all', label: 'all bases that serve' },
+              { value: 'all', label: WORDS.allBasesThatServe },
               { value: 'chosen', label: `the ${findBase(baseId)!.name.toLowerCase()} alone` },
             ]}
             onChoice={setOnly}
@@ -59,12 +57,12 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
         )}
         {share === undefined ? (
           <button type="button" className="btn solid" onClick={begin}>
-            {cards ? 'Draft again' : 'Draft a sequence'}
+            {cards ? WORDS.draftAgain : WORDS.draftASequence}
           </button>
         ) : (
           <>
-            <Searching what="Drafting" share={share} onStop={() => running.current?.stop()} />
-            <span className="note mb-2">{cards ? 'looking for better ones …' : 'folding …'}</span>
+            <Searching what={WORDS.drafting} share={share} onStop={() => running.current?.stop()} />
+            <span className="note mb-2">{cards ? WORDS.lookingForBetterOnes : WORDS.folding}</span>
           </>
         )}
       </div>
@@ -151,10 +149,10 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
         <table className="mt-2 w-full text-[13px] leading-[19px]">
           <thead>
             <tr className="text-left text-ink-2">
-              <th className="font-normal">Limb</th>
-              <th className="font-normal">length off</th>
-              <th className="font-normal">direction off</th>
-              <th className="font-normal">detour</th>
+              <th className="font-normal">{WORDS.limb}</th>
+              <th className="font-normal">{WORDS.lengthOff}</th>
+              <th className="font-normal">{WORDS.directionOff}</th>
+              <th className="font-normal">{WORDS.detour}</th>
               <th className="font-normal">end</th>
             </tr>
           </thead>
@@ -165,7 +163,7 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
                 <td>{length(l.offMm)}</td>
                 <td>{Math.round(l.offDegrees)}°</td>
                 <td>{Math.round(l.detour * 100)} %</td>
-                <td>{l.endShows ? 'shows' : 'hidden'}</td>
+                <td>{l.endShows ? WORDS.shows : WORDS.hidden}</td>
               </tr>
             ))}
           </tbody>
@@ -180,11 +178,11 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
         {isDone && (
           <div className="mt-3 flex flex-wrap items-center gap-4">
             <button type="button" className="btn" disabled={taken} onClick={take}>
-              {taken ? 'Taken into Folds' : 'Take these steps'}
+              {taken ? WORDS.takenIntoFolds : WORDS.takeTheseSteps}
             </button>
             <span className="note" role="status">
               {taken
-                ? 'The steps stand in Folds and can be edited there; undo brings back what was.'
+                ? WORDS.theStepsStandIn
                 : plan.steps.length > 0
                   ? `Replaces the ${plan.steps.length} steps of this plan.`
                   : ''}

@@ -4,6 +4,7 @@ import type { BaseMatch, LimbMatch, SpareFlap } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import { WORDS } from './words.ts';
 
 const BAR = 300;
 const WAYS: Record<SpareFlap['way'], string> = {
@@ -21,12 +22,12 @@ export function LimbByLimb({ match }: { match: BaseMatch }) {
   const longest = Math.max(...match.flapLengths, ...match.assignment.map((a) => a.needMm / sideMm));
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return (
-    <section aria-label="Limb by limb" className="mt-6">
+    <section aria-label={WORDS.limbByLimb} className="mt-6">
       <h2 className="head">
         {match.baseName}, limb by limb, at {length(sideMm)}
       </h2>
       <p className="note mb-2">
-        Line: wanted from {match.seat ? match.seat.nodes.join(' or ') : 'the hub'}; strip: the flap of this
+        Line: wanted from {match.seat ? match.seat.nodes.join(' or ') : WORDS.theHub}; strip: the flap of this
         sheet.
         {match.seat && match.seat.nodes.length === 2 && (
           <>
@@ -43,7 +44,7 @@ export function LimbByLimb({ match }: { match: BaseMatch }) {
       </ul>
       {match.unlikePairs > 0 && (
         <p className="note mt-2">
-          {match.unlikePairs === 1 ? 'One pair comes' : `${match.unlikePairs} pairs come`} from unlike flaps
+          {match.unlikePairs === 1 ? WORDS.onePairComes : `${match.unlikePairs} pairs come`} from unlike flaps
           and must be evened out.
         </p>
       )}
@@ -109,7 +110,7 @@ function LimbRow({
         {over < -0.05
           ? `${toLengthText(-over, unit).text} too short`
           : isLimit
-            ? 'limits the sheet'
+            ? WORDS.limitsTheSheet
             : over < needMm * 0.05
               ? `${toLengthText(over, unit).text} to spare`
               : `${toLengthText(over, unit).text} to shorten`}
@@ -148,7 +149,7 @@ export function TakeSteps() {
   return (
     <div className="mt-4 flex items-center gap-4">
       <button type="button" className="btn" onClick={() => begin(base)}>
-        Begin the folds with this base
+        {WORDS.beginTheFoldsWith}
       </button>
       <span role="status" className="note">
         {note}

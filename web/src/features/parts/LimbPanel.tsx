@@ -19,6 +19,7 @@ import { type SheetShape, cornersOf, edgesOf } from '@jade/core/sheet';
 import { useSettings } from '../../records/index.ts';
 import { Choice, Field, LengthField, NumberField } from '../../ui/index.ts';
 import type { FigureDesk } from './useFigure.ts';
+import { WORDS } from './words.ts';
 
 /** What can be said of the chosen limb, and what can be done to it. */
 export function LimbPanel({
@@ -49,9 +50,9 @@ export function LimbPanel({
     if (next.ok) onChoose(choose ?? chosen);
   };
   const sides = [
-    { value: '', label: 'either side' },
-    { value: 'front', label: 'the front' },
-    { value: 'back', label: 'the back' },
+    { value: '', label: WORDS.eitherSide },
+    { value: 'front', label: WORDS.theFront },
+    { value: 'back', label: WORDS.theBack },
   ] as const;
   return (
     <section aria-label={`Limb: ${chosen}`} className="mt-2">
@@ -66,13 +67,13 @@ export function LimbPanel({
           }}
         />
         <LengthField
-          label="Length"
+          label={WORDS.length}
           unit={unit}
           valueMm={limb.length}
           onLength={(mm) => mm !== null && change({ length: mm })}
         />
         <NumberField
-          label="Direction °"
+          label={WORDS.direction}
           value={Math.round(angle * 10) / 10}
           low={-360}
           high={360}
@@ -80,23 +81,23 @@ export function LimbPanel({
           onNumber={(degrees) => change({ angle: degrees })}
         />
         <LengthField
-          label="Width"
+          label={WORDS.width}
           unit={unit}
           valueMm={limb.width ?? null}
           allowEmpty
           onLength={(mm) => change({ width: mm ?? undefined })}
         />
         <Choice
-          label="Its pair"
+          label={WORDS.itsPair}
           value={mate ?? ''}
           options={[
-            { value: '', label: 'none' },
+            { value: '', label: WORDS.none },
             ...figure.limbs.filter((l) => l.name !== chosen).map((l) => ({ value: l.name, label: l.name })),
           ]}
           onChoice={(other) => desk.take(pairLimbs(figure, chosen, other === '' ? null : other))}
         />
         <Choice
-          label="Shows"
+          label={WORDS.shows2}
           value={limb.side ?? ''}
           options={sides}
           onChoice={(side) => change({ side: side === '' ? undefined : side })}
@@ -104,21 +105,21 @@ export function LimbPanel({
         {isLeaf && (
           <>
             <Choice
-              label="Its tip lies"
+              label={WORDS.itsTipLies}
               value={pin}
               options={[
-                { value: '', label: 'anywhere' },
+                { value: '', label: WORDS.anywhere },
                 ...edgesOf(sheet).map((e) => ({ value: e.name, label: `on edge ${e.name}` })),
                 ...cornersOf(sheet).map((c) => ({ value: c.name, label: `at corner ${c.name}` })),
               ]}
               onChoice={(to) => desk.take(changePacking(figure, { leaf: outer, to: to === '' ? null : to }))}
             />
             <Choice
-              label="Is it needed?"
+              label={WORDS.isItNeeded}
               value={limb.optional ? 'may' : 'must'}
               options={[
-                { value: 'must', label: 'must be there' },
-                { value: 'may', label: 'may be left out' },
+                { value: 'must', label: WORDS.mustBeThere },
+                { value: 'may', label: WORDS.mayBeLeftOut },
               ]}
               onChoice={(need) => change({ optional: need === 'may' })}
             />
@@ -134,10 +135,10 @@ export function LimbPanel({
             doAct(next, next.ok ? next.value.limbs.at(-1)!.name : undefined);
           }}
         >
-          Add a limb at its end
+          {WORDS.addALimbAt}
         </button>
         <button type="button" className="act" onClick={() => doAct(splitLimb(figure, chosen))}>
-          Put a joint in it
+          {WORDS.putAJointIn}
         </button>
         {isJoint && (
           <button
@@ -148,11 +149,11 @@ export function LimbPanel({
               doAct(joinAt(figure, outer), outward.name);
             }}
           >
-            Take its end joint out
+            {WORDS.takeItsEndJoint}
           </button>
         )}
         <button type="button" className="act" onClick={() => doAct(copyAcross(figure, chosen))}>
-          Copy to the other side
+          {WORDS.copyToTheOther}
         </button>
         <button type="button" className="act" onClick={() => doAct(takeOut(figure, chosen), '')}>
           Leave out {chosen}
@@ -170,7 +171,7 @@ function NameField({ limb, onName }: { limb: FigureLimb; onName: (name: string) 
     else if (text.trim() !== limb.name) onName(text.trim());
   };
   return (
-    <Field label="Name">
+    <Field label={WORDS.name}>
       {({ id }) => (
         <input
           id={id}

@@ -7,6 +7,7 @@ import { Choice, Notice } from '../../ui/index.ts';
 import { Searching } from './Searching.tsx';
 import type { FigureDesk } from './useFigure.ts';
 import type { PackingDesk } from './usePacking.ts';
+import { WORDS } from './words.ts';
 
 const SYMMETRIES: readonly { value: Figure['symmetry']; label: string }[] = [
   { value: 'none', label: 'no symmetry' },
@@ -31,15 +32,12 @@ export function PackingPanel({
   const leaves = leavesOf(figure);
   const names = new Map(limbsOf(figure, []).map((l) => [l.id, l.name]));
   return (
-    <section aria-label="Packing" className="mt-8">
-      <h2 className="head">The least sheet for any folding</h2>
-      <p className="note mb-3 max-w-[64ch]">
-        Every flap takes a circle of paper about its tip, a limb between two partings a river. No two may
-        overlap, whatever the base.
-      </p>
+    <section aria-label={WORDS.packing} className="mt-8">
+      <h2 className="head">{WORDS.theLeastSheetFor}</h2>
+      <p className="note mb-3 max-w-[64ch]">{WORDS.everyFlapTakesA}</p>
       <div className="flex flex-wrap items-end gap-4">
         <Choice
-          label="Mirror"
+          label={WORDS.mirror}
           className="w-48"
           value={figure.symmetry}
           options={SYMMETRIES}
@@ -47,10 +45,10 @@ export function PackingPanel({
         />
         {share === undefined ? (
           <button type="button" className="btn" disabled={!found} onClick={packing.improve}>
-            Keep improving
+            {WORDS.keepImproving}
           </button>
         ) : (
-          <Searching what="Packing" share={share} onStop={packing.stop} />
+          <Searching what={WORDS.packing} share={share} onStop={packing.stop} />
         )}
       </div>
       {fault && (
@@ -67,17 +65,15 @@ export function PackingPanel({
               {sheetTitle(sheet).toLowerCase()}.
             </p>
             <p className="note mb-3">
-              {found.proof.isLocalBest
-                ? 'Proved locally best: no small shift of the tips gains anything.'
-                : 'Not proved locally best yet; keep improving.'}{' '}
+              {found.proof.isLocalBest ? WORDS.provedLocallyBestNo : WORDS.notProvedLocallyBest}{' '}
               {found.packing.hops} tries, overlap at most{' '}
-              {found.proof.violation < 1e-12 ? 'none' : found.proof.violation.toExponential(0)}.
+              {found.proof.violation < 1e-12 ? WORDS.none : found.proof.violation.toExponential(0)}.
             </p>
             <table className="w-full text-[14px]">
               <thead>
                 <tr className="text-left text-ink-2">
-                  <th className="font-normal">Flap</th>
-                  <th className="font-normal">could be longer by</th>
+                  <th className="font-normal">{WORDS.flap}</th>
+                  <th className="font-normal">{WORDS.couldBeLongerBy}</th>
                 </tr>
               </thead>
               <tbody>
@@ -86,7 +82,7 @@ export function PackingPanel({
                     <td className="py-[2px]">{names.get(leaf)}</td>
                     <td>
                       {found.spare[i]! < 0.05 ? (
-                        <b className="text-persimmon">limits the sheet</b>
+                        <b className="text-persimmon">{WORDS.limitsTheSheet}</b>
                       ) : (
                         toLengthText(found.spare[i]!, unit).text
                       )}

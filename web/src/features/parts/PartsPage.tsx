@@ -18,6 +18,7 @@ import { Starters } from './Starters.tsx';
 import { type FigureDesk, useFigure } from './useFigure.ts';
 import { useOwnBase } from './useOwnBase.ts';
 import { usePacking } from './usePacking.ts';
+import { WORDS } from './words.ts';
 
 /** Stage 2: the subject as a stick figure, the base whose flaps become its limbs, and the least sheet for any folding. */
 export function PartsPage() {
@@ -33,14 +34,14 @@ export function PartsPage() {
   const match = rows?.find((r) => r.match.baseId === plan.baseId)?.match;
   return (
     <main>
-      <StageHead title="Parts">
+      <StageHead title={WORDS.parts}>
         <PartsSentence />
       </StageHead>
       <Verdicts stage="parts" className="mx-7 mb-4 max-w-[760px]" />
       <div className="grid grid-cols-[minmax(420px,520px)_1fr] gap-8 px-7 pb-10 max-[1080px]:grid-cols-1">
         <div>
           {figure && chosen ? (
-            <section aria-label="The figure">
+            <section aria-label={WORDS.theFigure}>
               <FigureBoard
                 desk={desk}
                 figure={figure}
@@ -78,7 +79,7 @@ export function PartsPage() {
               boundMm={packing.found && 1 / packing.found.packing.scale}
             />
           ) : (
-            <Waiting what="Folding the bases …" />
+            <Waiting what={WORDS.foldingTheBases} />
           )}
           {match && plan.limbs.length > 0 && <LimbByLimb match={match} />}
           {plan.baseId && <TakeSteps />}
@@ -110,17 +111,11 @@ function PartsSentence() {
   const { unit } = useSettings();
   const base = useEngine().result?.readings.base;
   const total = plan.limbs.reduce((s, l) => s + l.lengthMm, 0);
-  if (plan.limbs.length === 0)
-    return (
-      <>
-        Which limbs must come out of the sheet, and how long? Draw the subject as a stick figure; the bases
-        answer with the sheet they need.
-      </>
-    );
+  if (plan.limbs.length === 0) return <>{WORDS.whichLimbsMustCome}</>;
   return (
     <>
       {plan.limbs.length === 1 ? (
-        'One limb'
+        WORDS.oneLimb
       ) : (
         <>
           <b>{plan.limbs.length}</b> limbs
@@ -133,7 +128,7 @@ function PartsSentence() {
           <b>{toLengthText(base.sideMm!, unit).text}</b>; the {base.limiting.limb.name.toLowerCase()} decides.
         </>
       ) : (
-        'Choose the base they shall come from.'
+        WORDS.chooseTheBaseThey
       )}
     </>
   );
@@ -150,14 +145,14 @@ function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string
   return (
     <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-1 border-t border-rule pt-3 text-[14px]">
       <LengthField
-        label="The pose is high"
+        label={WORDS.thePoseIsHigh}
         className="w-32"
         unit={unit}
         valueMm={Math.round(height * 10) / 10}
         onLength={(mm) => mm !== null && desk.take(scaleFigure(figure, 'height', mm))}
       />
       <LengthField
-        label="and long"
+        label={WORDS.andLong}
         className="w-32"
         unit={unit}
         valueMm={Math.round(width * 10) / 10}
@@ -169,8 +164,8 @@ function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string
           className="act"
           onClick={() => desk.take(scaleFigure(figure, brief.target.dimension, wanted))}
         >
-          Make it {toLengthText(wanted, unit).text} {brief.target.dimension === 'height' ? 'high' : 'long'},
-          as the brief says
+          Make it {toLengthText(wanted, unit).text}{' '}
+          {brief.target.dimension === 'height' ? WORDS.high : WORDS.long}, as the brief says
         </button>
       )}
       <button
@@ -182,7 +177,7 @@ function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string
           if (next.ok) onLimb(next.value.limbs.at(-1)!.name);
         }}
       >
-        Add a limb at the hub
+        {WORDS.addALimbAtThe}
       </button>
       <button
         type="button"
@@ -194,7 +189,7 @@ function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string
           })
         }
       >
-        Begin another figure
+        {WORDS.beginAnotherFigure}
       </button>
     </div>
   );

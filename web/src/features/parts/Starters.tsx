@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { done } from '@jade/core/outcome';
 import { type Figure, placeNodes, startingFigures, starOf } from '@jade/core/parts';
 import type { FigureDesk } from './useFigure.ts';
+import { WORDS } from './words.ts';
 
 /** Trees of common subjects to begin with, and a single limb for any other. */
 export function Starters({ desk, onBegun }: { desk: FigureDesk; onBegun: (limb: string) => void }) {
@@ -14,8 +15,8 @@ export function Starters({ desk, onBegun }: { desk: FigureDesk; onBegun: (limb: 
     onBegun(figure.limbs[0]!.name);
   };
   return (
-    <section aria-label="Begin a figure" ref={own}>
-      <h2 className="head mb-1">Begin with</h2>
+    <section aria-label={WORDS.beginAFigure} ref={own}>
+      <h2 className="head mb-1">{WORDS.beginWith}</h2>
       <ul className="grid grid-cols-4 gap-2">
         {startingFigures.map((figure) => (
           <li key={figure.name}>
@@ -37,7 +38,7 @@ export function Starters({ desk, onBegun }: { desk: FigureDesk; onBegun: (limb: 
               begin({ ...starOf([{ id: 'limb end', name: 'limb', lengthMm: 50 }]), name: 'Figure' })
             }
           >
-            Add a limb
+            {WORDS.addALimb}
           </button>
         </li>
       </ul>

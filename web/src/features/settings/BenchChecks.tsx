@@ -1,6 +1,7 @@
 import { learnHand } from '@jade/core/slips';
 import { toFigure } from '@jade/core/units';
 import { useRuns } from '../../records/index.ts';
+import { WORDS } from './words.ts';
 
 /** A hand that is this near to what it was taken for needs no change. */
 const ALIKE = 0.03;
@@ -19,23 +20,19 @@ export function BenchChecks({ since, onTake }: BenchChecksProps) {
     .filter((c) => since === null || c.at > since);
   const factor = learnHand(checks);
   return (
-    <section aria-label="Checks at the bench" className="col-span-full max-w-[760px]">
-      <h3 className="head mb-1">Checks at the bench</h3>
+    <section aria-label={WORDS.checksAtTheBench} className="col-span-full max-w-[760px]">
+      <h3 className="head mb-1">{WORDS.checksAtTheBench}</h3>
       {checks.length === 0 ? (
-        <p className="note">
-          {since === null
-            ? 'Nothing was measured yet. The bench says where to stop and check; what is noted there tells how far out your hand is.'
-            : 'Nothing was measured since the slips were last taken from the bench.'}
-        </p>
+        <p className="note">{since === null ? WORDS.nothingWasMeasuredYet : WORDS.nothingWasMeasuredSince}</p>
       ) : (
         <p className="flex items-center gap-4" data-testid="bench-checks">
           <span>
-            {checks.length} {checks.length === 1 ? 'check' : 'checks'} of all plans, and four as foreseen:
-            your slips are <b>{toFigure(factor, 2)} times</b> what stands above.
+            {checks.length} {checks.length === 1 ? WORDS.check : WORDS.checks} of all plans, and four as
+            foreseen: your slips are <b>{toFigure(factor, 2)} times</b> what stands above.
           </span>
           {Math.abs(factor - 1) > ALIKE && (
             <button type="button" className="btn" onClick={() => onTake(factor)}>
-              Take it as mine
+              {WORDS.takeItAsMine}
             </button>
           )}
         </p>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { type AlignmentSigma, defaultSigma, learnSlip } from '@jade/core/slips';
 import { toFigure } from '@jade/core/units';
 import { Choice, TextField } from '../../ui/index.ts';
+import { WORDS } from './words.ts';
 
 const DRILLS: { readonly value: keyof AlignmentSigma; readonly label: string; readonly how: string }[] = [
   {
@@ -45,17 +46,17 @@ export function Drill({ onTake }: { onTake: (key: keyof AlignmentSigma, mm: numb
   const { misses, bad } = readMisses(text);
   const learned = bad === undefined ? learnSlip(defaultSigma[key], misses) : undefined;
   return (
-    <section aria-label="Drill" className="col-span-full max-w-[760px]">
-      <h3 className="head mb-1">A drill for your own hand</h3>
+    <section aria-label={WORDS.drill} className="col-span-full max-w-[760px]">
+      <h3 className="head mb-1">{WORDS.aDrillForYour}</h3>
       <div className="flex flex-wrap items-start gap-4">
-        <Choice label="Alignment" className="w-56" value={key} options={DRILLS} onChoice={setKey} />
+        <Choice label={WORDS.alignment} className="w-56" value={key} options={DRILLS} onChoice={setKey} />
         <TextField
-          label="What was measured, mm"
+          label={WORDS.whatWasMeasuredMm}
           className="w-72"
           most={200}
           value={text}
           onText={setText}
-          note="ten folds or so, such as 0.2 0.4 0.1 0.3"
+          note={WORDS.tenFoldsOrSo}
         />
       </div>
       <p className="note mt-1">{drill.how}</p>
@@ -67,7 +68,7 @@ export function Drill({ onTake }: { onTake: (key: keyof AlignmentSigma, mm: numb
       {learned && (
         <p className="mt-2 flex items-center gap-4" data-testid="drill">
           <span>
-            {misses.length} {misses.length === 1 ? 'fold says' : 'folds say'}{' '}
+            {misses.length} {misses.length === 1 ? WORDS.foldSays : WORDS.foldsSay}{' '}
             <b>{toFigure(learned.measuredMm, 2)} mm</b>; with the rule of thumb as four more{' '}
             <b>{toFigure(learned.slipMm, 2)} mm</b>.
           </span>
@@ -79,7 +80,7 @@ export function Drill({ onTake }: { onTake: (key: keyof AlignmentSigma, mm: numb
               setText('');
             }}
           >
-            Take it as mine
+            {WORDS.takeItAsMine}
           </button>
         </p>
       )}

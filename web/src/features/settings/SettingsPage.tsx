@@ -6,6 +6,7 @@ import { useRecords, useSettings } from '../../records/index.ts';
 import { Choice, NumberField, Notice, Waiting } from '../../ui/index.ts';
 import { BenchChecks } from './BenchChecks.tsx';
 import { Drill } from './Drill.tsx';
+import { WORDS } from './words.ts';
 
 const UNITS = [
   { value: 'mm', label: 'millimetres' },
@@ -30,7 +31,7 @@ export function SettingsPage() {
         {sayFault(error)}
       </Notice>
     );
-  if (!known) return <Waiting what="Reading the settings …" />;
+  if (!known) return <Waiting what={WORDS.readingTheSettings} />;
   const change = (next: Settings): void => {
     const checked = settingsSchema.safeParse(next);
     if (!checked.success) return setFault(`Not changed: ${checked.error.issues[0]!.message}.`);
@@ -60,33 +61,28 @@ export function SettingsPage() {
   );
   return (
     <main className="px-8 pt-5 pb-10">
-      <h1 className="sr-only">Settings</h1>
-      <p className="say mb-4 max-w-[70ch]">
-        Lengths are kept in millimetres and written as you like to read them. Every limit below is a rule of
-        thumb; change it to your hands.
-      </p>
+      <h1 className="sr-only">{WORDS.settings}</h1>
+      <p className="say mb-4 max-w-[70ch]">{WORDS.lengthsAreKeptIn}</p>
       {fault && (
         <Notice tone="care" className="mb-4 max-w-[640px]">
           {fault}
         </Notice>
       )}
       <div className="grid max-w-[980px] grid-cols-3 gap-x-6 gap-y-4 max-[800px]:grid-cols-2">
-        <h2 className="head col-span-full">Reading</h2>
+        <h2 className="head col-span-full">{WORDS.reading}</h2>
         <Choice
-          label="Lengths in"
+          label={WORDS.lengthsIn}
           value={data.unit}
           options={UNITS}
           onChoice={(unit) => change({ ...data, unit })}
         />
         <Choice
-          label="Light"
+          label={WORDS.light}
           value={data.theme}
           options={THEMES}
           onChoice={(theme) => change({ ...data, theme })}
         />
-        <h2 className="head col-span-full border-t border-rule pt-4">
-          Your slips, mm (one standard deviation)
-        </h2>
+        <h2 className="head col-span-full border-t border-rule pt-4">{WORDS.yourSlipsMmOne}</h2>
         {slip('edgeToEdge', 'Edge to edge')}
         {slip('pointToPoint', 'Point to point')}
         {slip('throughMarks', 'Through two marks')}
@@ -105,11 +101,11 @@ export function SettingsPage() {
             })
           }
         />
-        <h2 className="head col-span-full border-t border-rule pt-4">Narrow flaps, mm</h2>
+        <h2 className="head col-span-full border-t border-rule pt-4">{WORDS.narrowFlapsMm}</h2>
         {limit('comfortableMm', 'Comfortable from', 'rule of thumb 8')}
         {limit('fingersMm', 'Fingers from', 'rule of thumb 5')}
         {limit('tweezersMm', 'Tweezers from', 'rule of thumb 2.5; below it too small')}
-        <h2 className="head col-span-full border-t border-rule pt-4">Bulk, layers × caliper over width</h2>
+        <h2 className="head col-span-full border-t border-rule pt-4">{WORDS.bulkLayersCaliperOver}</h2>
         {limit('bulkEasy', 'Easy up to', 'rule of thumb 0.15')}
         {limit('bulkHard', 'Hard up to', 'rule of thumb 0.3')}
         {limit('bulkVeryHard', 'Very hard up to', 'rule of thumb 0.4; above it will not close')}
@@ -121,7 +117,7 @@ export function SettingsPage() {
               change({ ...defaultSettings, unit: data.unit, theme: data.theme, marks: data.marks })
             }
           >
-            Back to the rules of thumb
+            {WORDS.backToTheRules}
           </button>
         </p>
       </div>

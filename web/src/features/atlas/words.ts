@@ -1,0 +1,21 @@
+/** Words and sentences of atlas that stand as they are; those with figures in them are functions. */
+export const WORDS = {
+  baseAtlas: 'Base atlas',
+  bases: 'Bases',
+  becomes: 'becomes',
+  beginAPlanWith: 'Begin a plan with this base',
+  flapsInSheetSides: 'Flaps, in sheet sides',
+  folding: 'folding …',
+  foldingThisBase: 'Folding this base …',
+  layers: 'layers',
+  long: 'long',
+  longestFlapWanted: 'Longest flap wanted',
+  noSmallerSheetCan: 'No smaller sheet can hold these flaps.',
+  nothingHereCanBecome: 'Nothing here can become a limb; use it as a start for other folds.',
+  packingItsFlapsAnew: 'packing its flaps anew …',
+  step: 'step',
+  stepByStep: 'Step by step',
+  steps: 'steps',
+  tip: 'Tip',
+  wide: 'wide',
+} as const;

@@ -1,0 +1,17 @@
+/** Words and sentences of stage that stand as they are; those with figures in them are functions. */
+export const WORDS = {
+  addIt: 'Add it',
+  aStepHas6: 'A step has 6 waits at most; put one at the next step.',
+  ctrlK: 'Ctrl K',
+  earlier: 'Earlier',
+  find: 'Find',
+  leaveOut: 'Leave out',
+  nothingIsWaitedFor: 'Nothing is waited for yet.',
+  redo: 'Redo',
+  undo: 'Undo',
+  wait: 'Wait…',
+  waits: 'Waits',
+  whatItWaitsFor: 'What it waits for',
+  whatThePaperNeeds:
+    'What the paper needs time for before the next step. It counts in the forecast, beside the time of folding.',
+} as const;
