@@ -1,6 +1,5 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { expect, test } from './support.ts';
-import { beginPlan, pleat, saved, write } from './support.ts';
+import { beginPlan, expect, openCopy, pleat, saved, test, write } from './support.ts';
 
 test('from a wanted height to a sheet, the right side up and a printed cutting plan', async ({ page }) => {
   await page.goto('/plan/demo-heron/paper');
@@ -65,7 +64,8 @@ test('a wished depth is given by the angle the halves are opened to, and then bo
   page,
 }) => {
   // The otter's halves hang together wherever one would open it, and that is said.
-  await page.goto('/plan/demo-otter/finish');
+  await openCopy(page, 'demo-otter');
+  await pleat(page, 'Finish').click();
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Leave out shaping step 1' }).click();
   await pleat(page, 'Brief').click();
   await write(page, 'Also deep', '60');

@@ -82,3 +82,10 @@ export const sent = async (page: Page): Promise<void> =>
 
 export const saved = async (page: Page): Promise<void> =>
   expect(page.getByTestId('save-state')).toHaveText('saved');
+
+/** Opens a copy of a plan, so that other tests find the plan itself as it was. */
+export async function openCopy(page: Page, id: string): Promise<void> {
+  await page.goto(`/plan/${id}/brief`);
+  await page.getByRole('button', { name: 'Copy this plan' }).click();
+  await page.waitForURL((url) => !url.pathname.includes(id));
+}

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { collectPages, writeCutting } from '@jade/core/booklet';
+import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase } from '@jade/core/bases';
 
@@ -139,7 +140,7 @@ export const designVerbs: Record<string, Verb> = {
           String(values.out),
           String(values.out).endsWith('.dxf')
             ? toCuttingDxf(cutting, stock)
-            : await collectPages((sink) => writeCutting(sink, { title, stock, cutting })),
+            : await collectPages((sink) => writeCutting(sink, { title, stock, cutting }, readPageFonts())),
         );
       }
       return { pieces, layout, cuts, waste };

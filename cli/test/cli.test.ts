@@ -319,42 +319,54 @@ describe('the command line', () => {
     expect(Object.keys(growth)).toContain('standing, n facets');
   });
 
-  test.each(['dxf', 'pdf', 'obj', 'stl', 'csv', 'ics'])('export writes %s', async (as) => {
-    const own = buildOwlPlan();
-    const plan = planFile('owl', { ...own, brief: { ...own.brief, date: '2031-03-02' } });
-    const out = join(folder, `owl.${as}`);
-    const answer = (await ask('export', plan, '--as', as, '--out', out)) as unknown as { bytes: number };
-    const text = readFileSync(out, 'latin1');
-    expect(answer).toMatchObject({ as, out, bytes: text.length });
-    const count = (part: RegExp): number => [...text.matchAll(part)].length;
-    switch (as) {
-      case 'dxf':
-        expect(text.startsWith('0\nSECTION\n')).toBe(true);
-        expect(text.endsWith('0\nEOF\n')).toBe(true);
-        expect(count(/^LINE\n8\n(EDGE|MOUNTAIN|VALLEY|CREASE)$/gm)).toBe(count(/^LINE$/gm));
-        expect(count(/^8\nEDGE$/gm)).toBeGreaterThanOrEqual(4);
-        break;
-      case 'pdf':
-        expect(text.startsWith('%PDF-1.')).toBe(true);
-        expect(count(/\/Type \/Page\n/g)).toBe(Math.ceil(own.steps.length / 6));
-        break;
-      case 'obj':
-        expect(count(/^f /gm)).toBeGreaterThan(25);
-        break;
-      case 'stl':
-        expect(count(/facet normal/g)).toBe(count(/endfacet/g));
-        break;
-      case 'csv':
-        expect(text.split('\r\n')).toHaveLength(own.steps.length + 2);
-        expect(text).toMatch(/^step,move,says,/);
-        break;
-      case 'ics':
-        expect(count(/BEGIN:VEVENT/g)).toBeGreaterThan(0);
-        // Evenings before the day it must be ready.
-        expect(count(/DTSTART[^\n]*:203103(01|02)|DTSTART[^\n]*:203102\d\d/g)).toBe(count(/BEGIN:VEVENT/g));
-        expect(text).not.toMatch(/DTSTART[^\n]*20310302/);
-    }
-  });
+  test.each(['dxf', 'pdf', 'booklet', 'pattern', 'obj', 'stl', 'gltf', 'csv', 'ics'])(
+    'export writes %s',
+    async (as) => {
+      const own = buildOwlPlan();
+      const plan = planFile('owl', { ...own, brief: { ...own.brief, date: '2031-03-02' } });
+      const out = join(folder, `owl.${as}`);
+      const answer = (await ask('export', plan, '--as', as, '--out', out)) as unknown as { bytes: number };
+      const text = readFileSync(out, 'latin1');
+      expect(answer).toMatchObject({ as, out, bytes: text.length });
+      const count = (part: RegExp): number => [...text.matchAll(part)].length;
+      switch (as) {
+        case 'dxf':
+          expect(text.startsWith('0\nSECTION\n')).toBe(true);
+          expect(text.endsWith('0\nEOF\n')).toBe(true);
+          expect(count(/^LINE\n8\n(EDGE|MOUNTAIN|VALLEY|CREASE)$/gm)).toBe(count(/^LINE$/gm));
+          expect(count(/^8\nEDGE$/gm)).toBeGreaterThanOrEqual(4);
+          break;
+        case 'pdf':
+        case 'booklet':
+          expect(text.startsWith('%PDF-1.')).toBe(true);
+          // A cover, six to nine steps to a page, and the shaping.
+          expect(count(/\/Type \/Page\n/g)).toBeGreaterThanOrEqual(2 + Math.ceil(own.steps.length / 9));
+          expect(count(/\/Type \/Page\n/g)).toBeLessThanOrEqual(2 + Math.ceil(own.steps.length / 6));
+          break;
+        case 'pattern':
+          expect(text.startsWith('%PDF-1.')).toBe(true);
+          break;
+        case 'gltf':
+          expect(JSON.parse(text)).toMatchObject({ asset: { version: '2.0' } });
+          break;
+        case 'obj':
+          expect(count(/^f /gm)).toBeGreaterThan(25);
+          break;
+        case 'stl':
+          expect(count(/facet normal/g)).toBe(count(/endfacet/g));
+          break;
+        case 'csv':
+          expect(text.split('\r\n')).toHaveLength(own.steps.length + 2);
+          expect(text).toMatch(/^step,move,says,/);
+          break;
+        case 'ics':
+          expect(count(/BEGIN:VEVENT/g)).toBeGreaterThan(0);
+          // Evenings before the day it must be ready.
+          expect(count(/DTSTART[^\n]*:203103(01|02)|DTSTART[^\n]*:203102\d\d/g)).toBe(count(/BEGIN:VEVENT/g));
+          expect(text).not.toMatch(/DTSTART[^\n]*20310302/);
+      }
+    },
+  );
 
   test('a calendar needs a date', async () => {
     const own = buildOwlPlan();
@@ -395,6 +407,10 @@ describe('the command line', () => {
     [['balance', 'EMPTY'], 'not a plan'],
     [['check', 'CURVE', '--map', 'wavy=M'], '--map holds'],
     [['export', 'EMPTY', '--as', 'fold', '--out', 'x'], 'not a plan'],
+    [['export', 'demo:owl', '--as', 'booklet', '--page', 'A0', '--out', 'x'], '--page'],
+    [['export', 'demo:owl', '--as', 'pattern', '--step', '99', '--out', 'x'], 'has 40 steps'],
+    [['export', 'demo:owl', '--as', 'pattern', '--side', '0', '--out', 'x'], '--side'],
+    [['export', 'demo:owl', '--as', 'knot', '--out', 'x'], 'the formats are'],
   ])('bad input %j ends with 2 and one line', async (args, part) => {
     const files: Record<string, string> = {
       BAD: file('bad.fold', '{'),

@@ -142,16 +142,3 @@ describe('tables and calendars', () => {
     expect(made.ok ? '' : made.fault).toMatch(/^The calendar cannot be written/);
   });
 });
-
-describe('the booklet', () => {
-  test('has six steps a page and at least one page', async () => {
-    const { replay } = folded('frog');
-    const about = { name: 'Frog base', front: '#a9bcc6', back: '#f3e9d3', about: ['square', '200 mm'] };
-    const pages = async (r: typeof replay): Promise<number> =>
-      Buffer.from(await collectPages((sink) => writeBooklet(sink, r, about)))
-        .toString('latin1')
-        .match(/\/Type \/Page\n/g)!.length;
-    expect(await pages(replay)).toBe(Math.ceil(replay.steps.length / 6));
-    expect(await pages({ ...replay, steps: [] })).toBe(1);
-  });
-});

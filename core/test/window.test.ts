@@ -31,6 +31,7 @@ import {
   toWindow,
 } from '../src/window/index.ts';
 import { readingsOf } from './plans.ts';
+import { readPageFonts } from '../fonts/index.ts';
 
 const none: RemedyOptions = { papers: [], bases: [], withoutLimb: [] };
 const sure = learnRatio(Array.from({ length: 50 }, () => ({ predictedMm: 100, measuredMm: 100 })));
@@ -588,7 +589,7 @@ describe('cutting', () => {
   test('as a PDF: a page that shows it all, and one for every part of the sheet at full size', async () => {
     const cutting = toCutting({ widthMm: 240, heightMm: 240 }, stock);
     const pdf = Buffer.from(
-      await collectPages((sink) => writeCutting(sink, { title: 'Four squares', stock, cutting })),
+      await collectPages((sink) => writeCutting(sink, { title: 'Four squares', stock, cutting }, readPageFonts())),
     );
     const text = pdf.toString('latin1');
     expect(text.startsWith('%PDF-1.')).toBe(true);

@@ -8,7 +8,7 @@ import type { Store } from './db/index.ts';
 import { answerNotFound, buildErrorHandler, guardJson, guardOrigin } from './http/index.ts';
 import { asideRoutes, buildAsideStore } from './aside/index.ts';
 import { binRoutes } from './bin/index.ts';
-import { cuttingRoutes } from './cutting/index.ts';
+import { printingRoutes } from './printing/index.ts';
 import { buildPlanStore, planRoutes } from './plans/index.ts';
 import { buildRecordStores, recordRoutes } from './records/index.ts';
 import { unreadRoutes } from './unread/index.ts';
@@ -70,7 +70,7 @@ function apiRoutes(store: Store): express.Router {
   router.use(binRoutes({ store, plans, records }));
   router.use(asideRoutes(buildAsideStore(store)));
   router.use(unreadRoutes(plans, records));
-  router.use(cuttingRoutes());
+  router.use(printingRoutes());
   router.use(answerNotFound);
   return router;
 }

@@ -238,7 +238,7 @@ export const buildOtterPlan = (): Plan =>
     tools: ['knife'],
   });
 
-/** The hare turns to the audience: head, ears and the end of the foot about an upright line, all layers; so it stands. */
+/** The hare looks aside: head, ears and the end of the foot turn about an upright line, all layers; so it stands. */
 const looksAt = between(at('B1'), at('B'), '3/5');
 const look: WrittenAct = {
   kind: 'turn',
@@ -246,9 +246,9 @@ const look: WrittenAct = {
   at: looksAt,
   flap: [at('B')],
   everyLayer: true,
-  degrees: 60,
-  least: 52,
-  most: 66,
+  degrees: -58,
+  least: -64,
+  most: -50,
 };
 
 /** The hare: a bird base seen from the side, sitting on its long hind foot. */

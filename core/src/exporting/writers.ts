@@ -4,6 +4,7 @@ import {
   patternOf,
   toCsv,
   toFoldStates,
+  toGltf,
   toIcs,
   toObj,
   toPatternDxf,
@@ -75,6 +76,11 @@ const writers = {
   stl(given: Exported): Written {
     const surface = surfaceOf(given);
     return surface.ok ? done(toStl(surface.value, given.plan.name)) : failed(toIssue(surface.fault));
+  },
+  gltf(given: Exported): Written {
+    const surface = surfaceOf(given);
+    const { name, paper } = given.plan;
+    return surface.ok ? done(toGltf(surface.value, name, paper.front.hex)) : failed(toIssue(surface.fault));
   },
   csv(given: Exported): Written {
     const { plan, replay } = given;

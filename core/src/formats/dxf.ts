@@ -51,6 +51,16 @@ export function toPatternDxf({ vertices, edges }: CreasePattern, sideMm: number)
   );
 }
 
+/** Lines in mm, each named by its assignment, as a DXF drawing with a layer for each kind. */
+export function toLinesDxf(
+  lines: readonly { readonly from: Point; readonly to: Point; readonly assignment: Assignment }[],
+): string {
+  return writeDxf(
+    Object.values(LAYERS),
+    lines.map(({ from, to, assignment }) => ({ layer: LAYERS[assignment].name, from, to })),
+  );
+}
+
 /** A cutting plan as a DXF drawing in mm, the stock sheet from the origin: its border, then the cuts, kind by kind. */
 export function toCuttingDxf({ cuts }: Cutting, { widthMm: w, heightMm: h }: StockSize): string {
   const border: readonly Point[] = [

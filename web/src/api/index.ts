@@ -16,4 +16,4 @@ export {
   useListRevisionsQuery,
 } from './api.ts';
 export type { Kept, SavedPlan } from './api.ts';
-export { fetchPlan, fetchRevision, fetchAside, sayFault } from './plans.ts';
+export { fetchPlan, fetchRevision, fetchAside, printPages, sayFault } from './plans.ts';

@@ -36,3 +36,25 @@ export function sayFault(error: unknown): string {
     .filter(Boolean)
     .join(' ');
 }
+
+/**
+ * Pages of a plan as it is in the page, as PDF. 'stopped' where it was called off, 'away' where the server does not answer; any
+ * other text is the sentence of what is wrong.
+ */
+export async function printPages(
+  kind: 'booklet' | 'pattern',
+  order: { readonly plan: Plan; readonly options: object },
+  signal: AbortSignal,
+): Promise<Blob | string> {
+  try {
+    const answer = await fetch(`/api/${kind}.pdf`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(order),
+      signal,
+    });
+    return answer.ok ? await answer.blob() : sayFault({ data: await answer.json() });
+  } catch {
+    return signal.aborted ? 'stopped' : 'away';
+  }
+}

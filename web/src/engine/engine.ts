@@ -4,6 +4,7 @@ import { replaySequence } from '@jade/core/sequence';
 import { atlasAnswers } from './atlasAnswers.ts';
 import { OpenPlan, readPlan, toSequence } from './openPlan.ts';
 import { planAnswers } from './planAnswers.ts';
+import { exportAnswers } from './exportAnswers.ts';
 import { poseAnswers, shapedPicture } from './poseAnswers.ts';
 import type { Engine, Silhouette } from './protocol.ts';
 import { trialAnswers } from './trialAnswers.ts';
@@ -15,6 +16,7 @@ export function buildEngine(): Engine {
     ...planAnswers(open),
     ...trialAnswers(open),
     ...poseAnswers(open),
+    ...exportAnswers(open),
     ...atlasAnswers,
     drawSilhouette(given): Silhouette {
       const own = replaySequence(toSequence(given));

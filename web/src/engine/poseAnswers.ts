@@ -1,5 +1,6 @@
 import { drawForm } from '@jade/core/drawing';
 import { rotationOnto, turnWith } from '@jade/core/geometry';
+import { drawFinished } from '@jade/core/exporting';
 import { findFlaps } from '@jade/core/folded';
 import { done } from '@jade/core/outcome';
 import type { Plan } from '@jade/core/plan';
@@ -32,12 +33,7 @@ import type { OpenPlan } from './openPlan.ts';
 export function shapedPicture(plan: Plan, replay: Replay, { sideMm }: Pick<Readings, 'sideMm'>) {
   const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
   if (!isShaped || sideMm === undefined) return undefined;
-  const { shaped, pose } = readPosed(plan, replay, { sideMm });
-  const eye =
-    plan.finish.posture === 'stands'
-      ? { up: pose.up, towards: AUDIENCE }
-      : { up: [0, 1, 0] as const, towards: pose.up };
-  const drawing = drawForm(shaped.form, eye, LAYER);
+  const drawing = drawFinished({ plan, replay }, sideMm);
   const { minX, minY, maxX, maxY } = drawing.bounds;
   return { drawing, size: { height: maxY - minY, width: maxX - minX } };
 }
@@ -58,8 +54,6 @@ const flatSizes = (replay: Replay, sideMm: number): PosedFigure['flat'] => {
   return { heightMm: ratioOf(measures, 'height') * sideMm, lengthMm: ratioOf(measures, 'length') * sideMm };
 };
 
-/** Where the audience sits: in front, a little to the right. */
-const AUDIENCE = [0.32, 0, 1] as const;
 /** Small pictures are seen from a corner, a little from above. */
 const CORNER = [0.75, 0.4, 0.9] as const;
 /** Layers are drawn so far apart, in sheet sides. */

@@ -1,3 +1,5 @@
+import type { ExportFormat, PatternOptions } from '@jade/core/exporting';
+import type { Issue, Outcome } from '@jade/core/outcome';
 import type { ActionRead, LockFault, LockRead } from '@jade/core/shaping';
 import type { Landmark, SheetCrease } from '@jade/core/trying';
 import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
@@ -246,6 +248,10 @@ export interface Engine {
   playShaping(): readonly { readonly step: number; readonly surface: Surface }[];
   /** The figure as a flat picture, from where an eye sees it standing on its table (y up). */
   drawPosed(towards: Spot): Drawing | null;
+  /** The plan in another format, as text. */
+  exportPlan(format: ExportFormat): Outcome<string, Issue>;
+  /** Its pattern at full size, in mm. */
+  exportPattern(options: PatternOptions, as: 'svg' | 'dxf'): Outcome<string, Issue>;
   /** Amounts that make the figure stand, each tried; and the flat folds whose angle can be tried. */
   findHelps(search: HelpSearch): HelpsFound;
   /** Whether a lock holds; null where its plan is not open, a fault where its tab or mouth is gone. */

@@ -4,4 +4,4 @@ export type { DragPhase } from './DrawingView.tsx';
 export type { Mark } from './Marks.tsx';
 export { usePalette, paletteOf, housePalette } from './palette.ts';
 export { pickNearest } from './snap.ts';
-export { saveAll, savePng, saveSvg } from './saveDrawing.ts';
+export { handOver, saveAll, savePng, saveSvg } from './saveDrawing.ts';

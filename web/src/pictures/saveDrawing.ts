@@ -62,7 +62,8 @@ async function toPng(saved: Saved): Promise<Blob> {
   return blob;
 }
 
-function handOver(blob: Blob, file: string): void {
+/** Gives a file to the person, as a download. */
+export function handOver(blob: Blob, file: string): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(blob);
   link.download = file;

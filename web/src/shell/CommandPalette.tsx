@@ -9,6 +9,7 @@ import { useListPlansQuery } from '../api/index.ts';
 import { useRecords, useSettings } from '../records/index.ts';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
+import { askToTake } from '../features/taking/index.ts';
 import { askForKeys } from './KeysLeaf.tsx';
 import { WORDS } from './words.ts';
 
@@ -88,6 +89,9 @@ export function CommandPalette() {
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => dispatch(redone()))}>
               Redo <span className="float-right text-ink-2">{WORDS.ctrlY}</span>
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(askToTake)}>
+              {WORDS.takeIt}
             </Command.Item>
             <Command.Item className={item} onSelect={run(askForKeys)}>
               All keys <span className="float-right text-ink-2">?</span>

@@ -11,6 +11,7 @@ import { useAppDispatch } from '../state/index.ts';
 import { useOutbox } from '../state/index.ts';
 import { SaveNotice, sayState } from './SaveNotice.tsx';
 import { usePlanKeys } from '../stage/index.ts';
+import { TakeLeaf } from '../features/taking/index.ts';
 import { WORDS } from './words.ts';
 
 const NAMES: Record<StageId, string> = {
@@ -151,6 +152,7 @@ function OpenPlan({ id }: { id: string }) {
       <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">
         <Outlet />
       </div>
+      <TakeLeaf />
     </div>
   );
 }

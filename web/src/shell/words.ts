@@ -49,4 +49,5 @@ export const WORDS = {
   wasChangedInTwo: 'was changed in two windows',
   yourPlanIsSafe:
     'Your plan is safe: every change was kept before it was shown. Go on from another stage, or load this page again.',
+  takeIt: 'Take it with you: booklet, pattern, files',
 } as const;

@@ -58,6 +58,14 @@ export function StageHead({ title, children }: { title: string; children: ReactN
         >
           {WORDS.find}
         </button>
+        <button
+          type="button"
+          className={word}
+          title={WORDS.takeItSays}
+          onClick={() => window.dispatchEvent(new Event('jade:take'))}
+        >
+          {WORDS.takeIt}
+        </button>
         <span id="undo-said" role="status" className="note w-full max-w-[180px] text-right">
           {said}
         </span>

@@ -14,4 +14,6 @@ export const WORDS = {
   whatItWaitsFor: 'What it waits for',
   whatThePaperNeeds:
     'What the paper needs time for before the next step. It counts in the forecast, beside the time of folding.',
+  takeIt: 'Take along',
+  takeItSays: 'Booklet, pattern at full size, files for other programs',
 } as const;

@@ -1,22 +1,29 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import type { BookletOptions, PatternOptions } from '@jade/core/exporting';
 import type { CuttingRules, Piece, StockSize } from '@jade/core/paper';
-import { HttpFault } from '../http/index.ts';
+import type { Plan } from '@jade/core/plan';
+import { HttpFault, badInput } from '../http/index.ts';
 
-/** What is cut from what, under a title. */
-export interface CuttingOrder {
-  readonly title: string;
-  readonly stock: StockSize;
-  readonly piece: Piece;
-  readonly rules: CuttingRules;
-}
+/** Pages that are ordered. */
+export type PrintOrder =
+  | {
+      readonly kind: 'cutting';
+      readonly title: string;
+      readonly stock: StockSize;
+      readonly piece: Piece;
+      readonly rules: CuttingRules;
+    }
+  | { readonly kind: 'booklet'; readonly plan: Plan; readonly options: BookletOptions }
+  | { readonly kind: 'pattern'; readonly plan: Plan; readonly options: PatternOptions };
 
-/** What the thread answers: the PDF of an order by its number, or why there is none. */
-export type CuttingAnswer =
-  { readonly id: number; readonly pdf: Uint8Array } | { readonly id: number; readonly fault: string };
+/** What the thread answers: the PDF of an order by its number, or why there is none; `asked` where the order is at fault. */
+export type PrintAnswer =
+  | { readonly id: number; readonly pdf: Uint8Array }
+  | { readonly id: number; readonly fault: string; readonly asked?: true };
 
-/** The largest sheet in the most pieces takes a few seconds. */
-const MOST_MS = 30_000;
+/** The largest sheet in the most pieces, or a booklet of 400 steps, takes a few seconds. */
+const MOST_MS = 60_000;
 
 interface Waiting {
   readonly resolve: (pdf: Buffer) => void;
@@ -31,11 +38,11 @@ let orders = 0;
 function getThread(): Worker {
   if (thread) return thread;
   const started = new Worker(fileURLToPath(new URL('./thread.mjs', import.meta.url)), { execArgv: [] });
-  started.on('message', (answer: CuttingAnswer) => {
+  started.on('message', (answer: PrintAnswer) => {
     const who = waiting.get(answer.id);
     waiting.delete(answer.id);
     if ('pdf' in answer) who?.resolve(Buffer.from(answer.pdf));
-    else who?.reject(new Error(answer.fault));
+    else who?.reject(answer.asked ? badInput('plan', answer.fault) : new Error(answer.fault));
   });
   started.on('error', (error: Error) => endThread(started, error));
   // It keeps no server alive that has been asked to stop; a listener added later would hold it again.
@@ -53,7 +60,7 @@ function endThread(ended: Worker, error: Error): void {
 }
 
 /** Writes the PDF in a thread of its own; it is stopped, and said, when it takes too long. */
-export function writeCutting(order: CuttingOrder): Promise<Buffer> {
+export function writePages(order: PrintOrder): Promise<Buffer> {
   const id = ++orders;
   const own = getThread();
   return new Promise<Buffer>((resolve, reject) => {

@@ -1,9 +1,11 @@
-/** Room: how a stock sheet is cut, as a PDF at full size. */
+/** Room: pages to print, as PDF: how a stock sheet is cut, a plan as a booklet, its pattern at full size. */
 import { Router } from 'express';
 import { z } from 'zod';
 import { MOST_PIECES, countPieces } from '@jade/core/paper';
 import { badInput, readInput } from '../http/index.ts';
-import { writeCutting } from './write.ts';
+import { bookletOptionsSchema, patternOptionsSchema } from '@jade/core/exporting';
+import { planSchema } from '@jade/core/plan';
+import { writePages } from './write.ts';
 
 const mm = z.coerce.number().positive().max(5000);
 /** What is cut from what, in mm, as the address has it. */
@@ -20,14 +22,19 @@ const cuttingQuery = z.strictObject({
 });
 
 const toOrder = (q: z.infer<typeof cuttingQuery>) => ({
+  kind: 'cutting' as const,
   title: q.title,
   stock: { id: 'stock', name: q.stock, widthMm: q.stockWidth, heightMm: q.stockHeight },
   piece: { widthMm: q.width, heightMm: q.height, isHalfSquare: q.half === '1' },
   rules: { trimMm: q.trim, keepGrain: q.grain === '1' },
 });
 
-/** /api/cutting.pdf: written in a thread of its own, so that nothing else waits for it. */
-export function cuttingRoutes(): Router {
+/** A plan as it is in the page, saved or not, with how its pages are wanted. */
+const bookletBody = z.strictObject({ plan: planSchema, options: bookletOptionsSchema });
+const patternBody = z.strictObject({ plan: planSchema, options: patternOptionsSchema });
+
+/** /api/cutting.pdf, /api/booklet.pdf, /api/pattern.pdf: written in a thread of its own, so that nothing else waits for it. */
+export function printingRoutes(): Router {
   const router = Router();
   router.get('/cutting.pdf', (req, res, next) => {
     const order = toOrder(readInput(cuttingQuery, req.query));
@@ -38,7 +45,19 @@ export function cuttingRoutes(): Router {
         'width',
         `That would be ${pieces} pieces; at most ${MOST_PIECES} are drawn. Take a larger piece or a smaller sheet.`,
       );
-    writeCutting(order)
+    writePages(order)
+      .then((pdf) => res.type('application/pdf').send(pdf))
+      .catch(next);
+  });
+  router.post('/booklet.pdf', (req, res, next) => {
+    const { plan, options } = readInput(bookletBody, req.body);
+    writePages({ kind: 'booklet', plan, options })
+      .then((pdf) => res.type('application/pdf').send(pdf))
+      .catch(next);
+  });
+  router.post('/pattern.pdf', (req, res, next) => {
+    const { plan, options } = readInput(patternBody, req.body);
+    writePages({ kind: 'pattern', plan, options })
       .then((pdf) => res.type('application/pdf').send(pdf))
       .catch(next);
   });
