@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import Ajv from 'ajv/dist/2020.js';
 import {
   buildSketchPlan,
   buildHeronPlan,
@@ -6,7 +8,14 @@ import {
   buildOwlPlan,
   buildOwlRuns,
 } from '../src/demo/index.ts';
-import { PLAN_FORMAT, PLAN_VERSION, buildPlan, checkPlan, planSchema } from '../src/plan/index.ts';
+import {
+  PLAN_FORMAT,
+  PLAN_VERSION,
+  buildPlan,
+  checkPlan,
+  planFileJsonSchema,
+  planSchema,
+} from '../src/plan/index.ts';
 import {
   DOCUMENT_VERSION,
   documentKinds,
@@ -25,6 +34,23 @@ const file = () => ({
   plan: buildOwlPlan(),
   runs: buildOwlRuns(),
   diary: buildOwlDiary(),
+});
+
+describe('the published schema', () => {
+  const published = JSON.parse(
+    readFileSync(new URL('../../docs/plan.schema.json', import.meta.url), 'utf8'),
+  ) as object;
+
+  test('is what the code writes', () => {
+    expect(published).toEqual(JSON.parse(JSON.stringify(planFileJsonSchema())));
+  });
+
+  test('an independent checker takes a plan file by it, and refuses one with a key too many', () => {
+    const check = new Ajv({ strict: false }).compile(published);
+    expect([check(JSON.parse(JSON.stringify(file()))), check.errors]).toEqual([true, null]);
+    expect(check({ ...file(), secret: 1 })).toBe(false);
+    expect(check({ ...file(), plan: { ...buildOwlPlan(), limbs: [{ id: 'a' }] } })).toBe(false);
+  });
 });
 
 describe('the plan document', () => {

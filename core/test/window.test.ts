@@ -589,7 +589,9 @@ describe('cutting', () => {
   test('as a PDF: a page that shows it all, and one for every part of the sheet at full size', async () => {
     const cutting = toCutting({ widthMm: 240, heightMm: 240 }, stock);
     const pdf = Buffer.from(
-      await collectPages((sink) => writeCutting(sink, { title: 'Four squares', stock, cutting }, readPageFonts())),
+      await collectPages((sink) =>
+        writeCutting(sink, { title: 'Four squares', stock, cutting }, readPageFonts()),
+      ),
     );
     const text = pdf.toString('latin1');
     expect(text.startsWith('%PDF-1.')).toBe(true);

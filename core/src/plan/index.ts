@@ -22,3 +22,4 @@ export {
 } from './schema.ts';
 export { buildPlan, toPaperChoice } from './fresh.ts';
 export { checkPlan } from './check.ts';
+export { planFileJsonSchema } from './jsonSchema.ts';
