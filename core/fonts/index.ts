@@ -5,15 +5,14 @@ import type { PageFonts } from '../src/booklet/index.ts';
 import { toSfnt } from './sfnt.ts';
 
 const require = createRequire(import.meta.url);
-const read = (family: string, weight: number): Uint8Array =>
-  toSfnt(readFileSync(require.resolve(`@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`)));
+const read = (file: string): Uint8Array => toSfnt(readFileSync(file));
 
 let known: PageFonts | undefined;
 
 /** Brygada for heads, Source Sans for text; read once. */
 export const readPageFonts = (): PageFonts =>
   (known ??= {
-    head: read('brygada-1918', 600),
-    text: read('source-sans-3', 400),
-    strong: read('source-sans-3', 600),
+    head: read(require.resolve('@fontsource/brygada-1918/files/brygada-1918-latin-600-normal.woff')),
+    text: read(require.resolve('@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff')),
+    strong: read(require.resolve('@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff')),
   });

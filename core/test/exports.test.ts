@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import { bases, foldBase } from '../src/bases/index.ts';
-import { collectPages, writeBooklet } from '../src/booklet/index.ts';
 import { buildPattern } from '../src/creases/index.ts';
 import {
   type PaperSurface,

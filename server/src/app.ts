@@ -8,6 +8,7 @@ import type { Store } from './db/index.ts';
 import { answerNotFound, buildErrorHandler, guardJson, guardOrigin } from './http/index.ts';
 import { asideRoutes, buildAsideStore } from './aside/index.ts';
 import { binRoutes } from './bin/index.ts';
+import { archiveRoutes } from './archive/index.ts';
 import { printingRoutes } from './printing/index.ts';
 import { buildPlanStore, planRoutes } from './plans/index.ts';
 import { buildRecordStores, recordRoutes } from './records/index.ts';
@@ -63,6 +64,8 @@ function apiRoutes(store: Store): express.Router {
   const router = express.Router();
   const plans = buildPlanStore(store);
   const records = buildRecordStores(store);
+  // Archives are no JSON; they are read before that is asked for.
+  router.use(archiveRoutes(store));
   router.use(guardJson, express.json({ limit: '4mb' }));
   router.get('/health', (_req, res) => void res.json({ ok: true }));
   router.use(recordRoutes(plans, records));

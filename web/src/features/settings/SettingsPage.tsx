@@ -6,6 +6,7 @@ import { useRecords, useSettings } from '../../records/index.ts';
 import { Choice, NumberField, Notice, Waiting } from '../../ui/index.ts';
 import { BenchChecks } from './BenchChecks.tsx';
 import { Drill } from './Drill.tsx';
+import { Everything } from './Everything.tsx';
 import { WORDS } from './words.ts';
 
 const UNITS = [
@@ -120,6 +121,7 @@ export function SettingsPage() {
             {WORDS.backToTheRules}
           </button>
         </p>
+        <Everything />
       </div>
     </main>
   );

@@ -1,3 +1,5 @@
+import type { ArchiveLook } from '../../api/index.ts';
+
 /** Words and sentences of settings that stand as they are; those with figures in them are functions. */
 export const WORDS = {
   aDrillForYour: 'A drill for your own hand',
@@ -25,4 +27,28 @@ export const WORDS = {
   tenFoldsOrSo: 'ten folds or so, such as 0.2 0.4 0.1 0.3',
   whatWasMeasuredMm: 'What was measured, mm',
   yourSlipsMmOne: 'Your slips, mm (one standard deviation)',
+  everything: 'Everything in one file',
+  everythingSays:
+    'Plans, runs, diary, papers and settings as one ZIP file, to keep or to carry to another machine.',
+  saveEverything: 'Save everything',
+  takeInAnArchive: 'Take in such a file…',
+  archiveToTakeIn: 'Archive to take in',
+  whatItBrings: 'What it brings',
+  whereBothHaveIt: 'Where something is here already and differs',
+  takeItIn: 'Take it in',
+  leaveIt: 'Leave it',
+  archiveIsRead: 'The archive is being read …',
 } as const;
+
+/** What taking an archive in would change. */
+export function sayLook({ isNew, same, differs, unread }: ArchiveLook): string {
+  const parts = [
+    `${isNew} new`,
+    `${same} the same as here`,
+    ...(differs.length > 0 ? [`${differs.length} here already and not the same`] : []),
+    ...(unread > 0
+      ? [`${unread} this version cannot read (kept as they are, and offered for download on Cast)`]
+      : []),
+  ];
+  return `It brings ${parts.join(', ')}.${differs.length > 0 ? ' What is replaced can be fetched back: plans from their revisions, the rest for a week.' : ''}`;
+}

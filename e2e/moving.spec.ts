@@ -1,0 +1,39 @@
+import { readFile } from 'node:fs/promises';
+import { beginPlan, expect, saved, test } from './support.ts';
+
+test('everything is saved in one file; taken in again it says what is new, the same and different', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Moved along');
+  await saved(page);
+  await page.goto('/settings');
+  const own = page.getByRole('region', { name: 'Everything in one file' });
+  const download = page.waitForEvent('download');
+  await own.getByRole('link', { name: 'Save everything' }).click();
+  const file = await (await download).path();
+  expect((await readFile(file)).subarray(0, 2).toString()).toBe('PK');
+  await own.getByLabel('Archive to take in').setInputFiles({
+    name: 'all.zip',
+    mimeType: 'application/zip',
+    buffer: await readFile(file),
+  });
+  const brings = own.getByRole('group', { name: 'What it brings' });
+  await expect(brings).toContainText(/It brings 0 new, \d+ the same as here\./);
+  await brings.getByRole('button', { name: 'Leave it' }).click();
+  await expect(brings).toBeHidden();
+});
+
+test.describe('a file that is none', () => {
+  test.use({ expectTrouble: { allow: [/status of 400.*archive/] } });
+
+  test('is refused in one sentence', async ({ page }) => {
+    await page.goto('/settings');
+    const own = page.getByRole('region', { name: 'Everything in one file' });
+    await own.getByLabel('Archive to take in').setInputFiles({
+      name: 'knots.zip',
+      mimeType: 'application/zip',
+      buffer: Buffer.from('knots'),
+    });
+    await expect(own.getByRole('status')).toContainText('This file is no ZIP archive');
+  });
+});
