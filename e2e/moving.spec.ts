@@ -5,9 +5,19 @@ test('everything is saved in one file; taken in again it says what is new, the s
   page,
 }) => {
   await beginPlan(page, 'Moved along');
+  await page.getByText('Whose design it is').click();
+  await page.getByLabel('Designed by').fill('A folder of the marsh');
+  const year = page.getByLabel('Year', { exact: true });
+  await year.fill('20');
+  await expect(page.getByText('A year has four figures.')).toBeVisible();
+  await year.fill('2019');
   await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Designed by')).toHaveValue('A folder of the marsh');
+  await expect(year).toHaveValue('2019');
   await page.goto('/settings');
   const own = page.getByRole('region', { name: 'Everything in one file' });
+  await expect(own).toContainText('Nothing is written to a disk here');
   const download = page.waitForEvent('download');
   await own.getByRole('link', { name: 'Save everything' }).click();
   const file = await (await download).path();

@@ -370,5 +370,5 @@ test('a fold engine that closes without a word is noticed, said and started agai
   await expect(page.getByRole('alert')).toHaveCount(0);
   await page.getByRole('button', { name: /^Step 34,/ }).click();
   await page.getByRole('button', { name: /^Leave out/ }).click();
-  await expect(pleat(page, 'Folds')).toContainText('33, all flat');
+  await expect(pleat(page, 'Folds')).toContainText('37, all flat');
 });

@@ -163,6 +163,22 @@ describe('the booklet', () => {
     expect(read[0]!.text).toContain('Barn owl');
   });
 
+  test('whose design it is stands on the cover, and only where somebody said', async () => {
+    const moth = open(buildMothPlan());
+    const origin = {
+      designer: 'Marsh Designer',
+      source: 'Reed papers',
+      year: '2019',
+      permission: 'may be shown and taught',
+      licence: '',
+    };
+    const said = await readPdf((await make({ ...moth, plan: { ...moth.plan, origin } }, {})).pdf);
+    expect(said[0]!.text).toContain('Design Marsh Designer; Reed papers, 2019');
+    expect(said[0]!.text).toContain('Permission may be shown and taught');
+    const { content } = await make(moth, {});
+    expect(content.facts.map(([word]) => word)).not.toContain('Design');
+  });
+
   test('a plan without a step is a cover', async () => {
     const { pdf } = await make(open(buildPlan('Idea')), {});
     expect(await readPdf(pdf)).toHaveLength(1);

@@ -9,6 +9,7 @@ import { answerNotFound, buildErrorHandler, guardJson, guardOrigin } from './htt
 import { asideRoutes, buildAsideStore } from './aside/index.ts';
 import { binRoutes } from './bin/index.ts';
 import { archiveRoutes } from './archive/index.ts';
+import { copyRoutes } from './copies/index.ts';
 import { printingRoutes } from './printing/index.ts';
 import { buildPlanStore, planRoutes } from './plans/index.ts';
 import { buildRecordStores, recordRoutes } from './records/index.ts';
@@ -74,6 +75,7 @@ function apiRoutes(store: Store): express.Router {
   router.use(asideRoutes(buildAsideStore(store)));
   router.use(unreadRoutes(plans, records));
   router.use(printingRoutes());
+  router.use(copyRoutes(store));
   router.use(answerNotFound);
   return router;
 }

@@ -2,6 +2,7 @@ import { pino } from 'pino';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { type Store, StoreFault, openStore, sayTrouble, troubleOf } from './db/index.ts';
+import { keepCopied } from './copies/index.ts';
 import { seedDemo } from './seed.ts';
 import { keepSwept } from './sweep.ts';
 
@@ -10,6 +11,7 @@ const log = pino({ level: config.logLevel });
 const store = openOrEnd();
 if (store.backup) log.warn({ backup: store.backup }, 'database migrated; a backup was kept');
 keepSwept(store, log);
+keepCopied(store, log);
 
 const server = buildApp({ store, log, pages: config.pages }).listen(config.port, '127.0.0.1', () => {
   const address = server.address();

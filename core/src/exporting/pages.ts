@@ -134,6 +134,7 @@ export function toBooklet(
       ...([...tools, ...new Set(rods)].length > 0
         ? ([['Have ready', [...tools, ...new Set(rods)].join(', ')]] as const)
         : []),
+      ...sayOrigin(plan),
       ...(finish.wetFolded
         ? ([
             [
@@ -146,6 +147,17 @@ export function toBooklet(
     steps,
     shaping,
   };
+}
+
+/** Whose design it is, as it stands on the cover; nothing where nobody said. */
+function sayOrigin({ origin }: Plan): (readonly [string, string])[] {
+  const { designer, source, year, permission, licence } = origin;
+  const from = [source, year].filter(Boolean).join(', ');
+  const may = [permission, licence].filter(Boolean).join('; ');
+  return [
+    ...(designer || from ? [['Design', [designer, from].filter(Boolean).join('; ')] as const] : []),
+    ...(may ? [['Permission', may] as const] : []),
+  ];
 }
 
 function sayFinished({ plan, replay }: Exported, sideMm: number): string {

@@ -15,6 +15,11 @@ export interface SaidClash {
 const NAMES: Readonly<Record<string, string>> = {
   name: 'Name',
   cast: 'Cast',
+  'origin.designer': 'Designer',
+  'origin.source': 'Where the design is from',
+  'origin.year': 'Year of the design',
+  'origin.permission': 'What the designer allows',
+  'origin.licence': 'Licence',
   'sheet.sideMm': 'Side of the sheet',
   'sheet.shape': 'Shape of the sheet',
   'sheet.handling': 'Narrow places are worked with',

@@ -21,6 +21,7 @@ export function buildPlan(name: string): Plan {
   return {
     name,
     cast: '',
+    origin: { designer: '', source: '', year: '', permission: '', licence: '' },
     sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false },
     paper: {
       name: kind.name,

@@ -170,6 +170,16 @@ const markSchema = z.union([
   }),
 ]);
 
+const originSchema = z.strictObject({
+  designer: text(80),
+  /** Where it was published or found. */
+  source: text(200),
+  year: z.string().regex(/^(\d{4})?$/, 'write a year of four figures, or leave it empty'),
+  /** What the designer allowed, in words. */
+  permission: text(200),
+  licence: text(80),
+});
+
 /** What is decided of one piece of paper: sheet, paper, base, marks, steps, and the shaping after them. */
 const pieceFields = {
   sheet: z.strictObject({
@@ -219,6 +229,8 @@ export type Piece = Omit<z.infer<typeof pieceSchema>, 'id' | 'name'>;
 export const planSchema = z.strictObject({
   name: text(80).min(1),
   cast: text(80),
+  /** Whose design it is, and what may be done with it; empty where nobody said. */
+  origin: originSchema.default({ designer: '', source: '', year: '', permission: '', licence: '' }),
   brief: briefSchema,
   limbs: z
     .array(

@@ -8,6 +8,9 @@ import { buildArchiveStore, keepings } from './store.ts';
 
 const takeQuery = z.strictObject({ keep: z.enum(keepings) });
 
+export type { Archived } from './file.ts';
+export { buildArchiveStore, keepings } from './store.ts';
+
 /** /api/archive.zip, /api/archive/look and /api/archive/take; the last two read the file from the body. */
 export function archiveRoutes(store: Store): Router {
   const router = Router();

@@ -10,6 +10,10 @@ import * as schema from './schema.ts';
 
 export interface Store {
   readonly db: BetterSQLite3Database<typeof schema>;
+  /** The file all is kept in; ':memory:' in tests. */
+  readonly file: string;
+  /** Writes a whole copy of it to another file, which must not be there. */
+  readonly copyTo: (target: string) => void;
   /** Where the backup before a migration was written, if one was needed. */
   readonly backup?: string;
   readonly close: () => void;
@@ -41,15 +45,17 @@ export function openStore(file: string): Store {
     const db = drizzle({ client: sqlite, schema });
     migrate(db, { migrationsFolder: MIGRATIONS });
     sqlite.pragma(`application_id = ${APPLICATION_ID}`);
-    const { close } = closer(sqlite);
-    return { db, ...(backup ? { backup } : {}), close };
+    return { db, file, ...(backup ? { backup } : {}), ...handlesOf(sqlite) };
   } catch (error) {
     sqlite?.close();
     throw toStoreFault(error, file);
   }
 }
 
-const closer = (sqlite: Database.Database) => ({ close: () => void sqlite.close() });
+const handlesOf = (sqlite: Database.Database): Pick<Store, 'close' | 'copyTo'> => ({
+  close: () => void sqlite.close(),
+  copyTo: (target) => void sqlite.prepare('vacuum into ?').run(target),
+});
 
 function lookAt(file: string, migrations: readonly { readonly when: number }[]) {
   try {

@@ -11,13 +11,31 @@ export interface ArchiveLook {
 /** What is kept where something is here already and differs. */
 export type Keeping = 'mine' | 'theirs' | 'both';
 
-async function send(path: string, file: Blob): Promise<ArchiveLook | string> {
+/** A copy beside the database, as the server lists it. */
+export interface CopyOfDay {
+  readonly name: string;
+  readonly kind: 'daily' | 'before';
+  readonly at: string;
+  readonly bytes: number;
+}
+
+/** What is taken in: a file that was chosen, or a copy by its name. */
+export type Source = File | { readonly copy: string };
+
+async function send(what: 'look' | 'take', source: Source, query = ''): Promise<ArchiveLook | string> {
   try {
-    const answer = await fetch(path, {
-      method: 'POST',
-      headers: { 'content-type': 'application/zip' },
-      body: file,
-    });
+    const answer =
+      source instanceof File
+        ? await fetch(`/api/archive/${what}${query}`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/zip' },
+            body: source,
+          })
+        : await fetch(`/api/copies/${encodeURIComponent(source.copy)}/${what}${query}`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: '{}',
+          });
     const data = (await answer.json()) as unknown;
     return answer.ok ? (data as ArchiveLook) : sayFault({ data });
   } catch {
@@ -25,9 +43,21 @@ async function send(path: string, file: Blob): Promise<ArchiveLook | string> {
   }
 }
 
-/** Reads an archive and compares it with what is kept; a sentence where it cannot be read. Changes nothing. */
-export const lookAtArchive = (file: Blob): Promise<ArchiveLook | string> => send('/api/archive/look', file);
+/** Reads what would be taken in and compares it with what is kept; a sentence where it cannot be read. Changes nothing. */
+export const lookAtArchive = (source: Source): Promise<ArchiveLook | string> => send('look', source);
 
-/** Takes an archive in, all of it or nothing. */
-export const takeArchive = (file: Blob, keep: Keeping): Promise<ArchiveLook | string> =>
-  send(`/api/archive/take?keep=${keep}`, file);
+/** Takes it in, all of it or nothing. */
+export const takeArchive = (source: Source, keep: Keeping): Promise<ArchiveLook | string> =>
+  send('take', source, `?keep=${keep}`);
+
+/** Where everything is kept, and its copies; undefined where the server is away. */
+export async function fetchCopies(): Promise<
+  { readonly file: string; readonly copies: readonly CopyOfDay[] } | undefined
+> {
+  try {
+    const answer = await fetch('/api/copies');
+    return answer.ok ? ((await answer.json()) as { file: string; copies: readonly CopyOfDay[] }) : undefined;
+  } catch {
+    return undefined;
+  }
+}

@@ -17,5 +17,5 @@ export {
 } from './api.ts';
 export type { Kept, SavedPlan } from './api.ts';
 export { fetchPlan, fetchRevision, fetchAside, printPages, sayFault } from './plans.ts';
-export type { ArchiveLook, Keeping } from './archive.ts';
-export { lookAtArchive, takeArchive } from './archive.ts';
+export type { ArchiveLook, CopyOfDay, Keeping, Source } from './archive.ts';
+export { fetchCopies, lookAtArchive, takeArchive } from './archive.ts';

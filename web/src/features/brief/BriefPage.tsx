@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { StageHead } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
@@ -55,6 +56,7 @@ export function BriefPage() {
           <div className="col-span-2">
             <SideList />
           </div>
+          <Origin />
           <div className="col-span-2">
             <FileActions />
           </div>
@@ -187,6 +189,47 @@ function Terms() {
         onNumber={(v) => edit((p) => void (p.brief.budget = v > 0 ? v : null), 'budget')}
       />
     </>
+  );
+}
+
+/** Whose design it is, and what may be done with it; it stands on the booklet's cover and goes along with the plan. */
+function Origin() {
+  const { origin } = usePlan();
+  const edit = useEdit();
+  const isSaid = Object.values(origin).some((v) => v !== '');
+  // A year that is being typed is none yet: it is kept once it has four figures, or none.
+  const [typed, setTyped] = useState<string>();
+  const typedYear = typed ?? origin.year;
+  const setYear = (t: string): void => {
+    const isWhole = t === '' || t.length === 4;
+    setTyped(isWhole ? undefined : t);
+    if (isWhole) edit((p) => void (p.origin.year = t), 'origin-year');
+  };
+  const field = (key: Exclude<keyof typeof origin, 'year'>, label: string, most: number) => (
+    <TextField
+      label={label}
+      most={most}
+      value={origin[key]}
+      onText={(t) => edit((p) => void (p.origin[key] = t), `origin-${key}`)}
+    />
+  );
+  return (
+    <details className="col-span-2" open={isSaid}>
+      <summary className="cursor-pointer text-[14px] text-ink-2">{WORDS.whoseItIs}</summary>
+      <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-3">
+        {field('designer', WORDS.designer, 80)}
+        {field('source', WORDS.source, 200)}
+        <TextField
+          label={WORDS.year}
+          most={4}
+          value={typedYear}
+          onText={(t) => /^\d{0,4}$/.test(t) && setYear(t)}
+          {...(typed === undefined ? {} : { note: WORDS.yearOfFour })}
+        />
+        {field('licence', WORDS.licence, 80)}
+        <div className="col-span-2">{field('permission', WORDS.permission, 200)}</div>
+      </div>
+    </details>
   );
 }
 

@@ -67,4 +67,11 @@ export const WORDS = {
   within: 'within, %',
   writeWhatIsWanted:
     'Write what is wanted here, choose a base in Parts or begin with a fold in Folds; the picture, the areas of both colours and the sheet then stand in this place and follow every change.',
+  designer: 'Designed by',
+  licence: 'Licence',
+  permission: 'What the designer allows',
+  source: 'Published or found in',
+  whoseItIs: 'Whose design it is',
+  year: 'Year',
+  yearOfFour: 'A year has four figures.',
 } as const;

@@ -1,28 +1,41 @@
-import { useRef, useState } from 'react';
-import { type ArchiveLook, type Keeping, lookAtArchive, takeArchive } from '../../api/index.ts';
-import { WORDS, sayLook } from './words.ts';
+import { useEffect, useRef, useState } from 'react';
+import {
+  type ArchiveLook,
+  type CopyOfDay,
+  type Keeping,
+  type Source,
+  fetchCopies,
+  lookAtArchive,
+  takeArchive,
+} from '../../api/index.ts';
+import { sayMoment } from '../../ui/index.ts';
+import { WORDS, sayBytes, sayLook, sayWhere } from './words.ts';
 
 /** Everything in one file: saved to be carried to another machine, and taken in from one. */
 export function Everything() {
   const input = useRef<HTMLInputElement>(null);
-  const [file, setFile] = useState<{ readonly bytes: File; readonly look: ArchiveLook }>();
+  const [file, setFile] = useState<{ readonly source: Source; readonly look: ArchiveLook }>();
   const [keep, setKeep] = useState<Keeping>('mine');
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
   const [isBusy, setBusy] = useState(false);
-  const look = async (bytes: File): Promise<void> => {
+  const look = async (source: Source): Promise<void> => {
     setBusy(true);
     setSaid(undefined);
-    const found = await lookAtArchive(bytes);
+    const found = await lookAtArchive(source);
     setBusy(false);
     if (typeof found === 'string') {
       setFile(undefined);
       setSaid({ text: found, isFault: true });
-    } else setFile({ bytes, look: found });
+    } else {
+      // Who goes back to a copy wants what it has.
+      setKeep(source instanceof File ? 'mine' : 'theirs');
+      setFile({ source, look: found });
+    }
   };
   const take = async (): Promise<void> => {
     if (!file) return;
     setBusy(true);
-    const done = await takeArchive(file.bytes, keep);
+    const done = await takeArchive(file.source, keep);
     setBusy(false);
     if (typeof done === 'string') return setSaid({ text: done, isFault: true });
     setFile(undefined);
@@ -54,6 +67,7 @@ export function Everything() {
           }}
         />
       </p>
+      <Copies isBusy={isBusy} onBack={(copy) => void look({ copy })} />
       {file && (
         <div className="mt-3 border-l-[3px] border-jade pl-3" role="group" aria-label={WORDS.whatItBrings}>
           <p>{sayLook(file.look)}</p>
@@ -97,6 +111,41 @@ export function Everything() {
         {isBusy ? WORDS.archiveIsRead : said?.text}
       </p>
     </section>
+  );
+}
+
+/** Copies that were made by themselves, and where everything is kept. */
+function Copies({ isBusy, onBack }: { isBusy: boolean; onBack: (name: string) => void }) {
+  const [kept, setKept] = useState<{ file: string; copies: readonly CopyOfDay[] }>();
+  useEffect(() => {
+    let live = true;
+    void fetchCopies().then((found) => live && setKept(found));
+    return () => {
+      live = false;
+    };
+  }, []);
+  if (!kept) return null;
+  return (
+    <>
+      <p className="note mt-2">{sayWhere(kept.file)}</p>
+      <ul aria-label={WORDS.copies} className="mt-1">
+        {kept.copies.map(({ name, kind, at, bytes }) => (
+          <li key={name} className="flex flex-wrap items-baseline gap-4 py-0.5 text-[14px]">
+            <span className="w-64">
+              {sayMoment(at)}
+              {kind === 'before' && <span className="note"> {WORDS.beforeMigration}</span>}
+            </span>
+            <span className="note w-20">{sayBytes(bytes)}</span>
+            <button type="button" className="act" disabled={isBusy} onClick={() => onBack(name)}>
+              {WORDS.goBackToIt}
+            </button>
+            <a className="act" href={`/api/copies/${encodeURIComponent(name)}`} download>
+              {WORDS.download}
+            </a>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

@@ -38,6 +38,10 @@ export const WORDS = {
   takeItIn: 'Take it in',
   leaveIt: 'Leave it',
   archiveIsRead: 'The archive is being read …',
+  copies: 'Copies',
+  beforeMigration: 'before a newer version took over',
+  goBackToIt: 'Go back to it…',
+  download: 'Download',
 } as const;
 
 /** What taking an archive in would change. */
@@ -52,3 +56,14 @@ export function sayLook({ isNew, same, differs, unread }: ArchiveLook): string {
   ];
   return `It brings ${parts.join(', ')}.${differs.length > 0 ? ' What is replaced can be fetched back: plans from their revisions, the rest for a week.' : ''}`;
 }
+
+/** Where everything is kept; copies of each day beside it. */
+export const sayWhere = (file: string): string =>
+  file === ':memory:'
+    ? 'Nothing is written to a disk here: this is a trial, and no copies are made.'
+    : `All is kept in ${file}. A copy of each day lies beside it for 14 days, one from before each migration for good.`;
+
+export const sayBytes = (bytes: number): string =>
+  bytes < 1024 * 1024
+    ? `${Math.max(1, Math.round(bytes / 1024))} KB`
+    : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
