@@ -4,7 +4,7 @@ import { shapingStepSchema } from '../shaping/index.ts';
 import { stepSchema } from '../sequence/index.ts';
 import { across, along, at, through } from './cast/words.ts';
 import { buildOwlSteps } from './owl-steps.ts';
-import { cast, paperFrom, showDate } from './troupe.ts';
+import { cast, paperFrom, showDate } from './decided.ts';
 
 /** The barn owl of simple folds, 9 cm tall, planned to the end. */
 export function buildOwlPlan(): Plan {

@@ -54,7 +54,8 @@ const kinds = Object.keys(waitKinds) as [WaitKind, ...WaitKind[]];
 
 /** A fortnight: what takes longer is a date of its own. */
 export const MOST_WAIT_MINUTES = 14 * 24 * 60;
-const MOST_WAITS = 6;
+/** Most waits after one step. */
+export const MOST_WAITS = 6;
 
 const waitSchema = z.strictObject({
   kind: z.enum(kinds),

@@ -1,5 +1,13 @@
 import { useState } from 'react';
-import { type Wait, readDuration, sayDuration, sayWait, waitKinds, waitMinutes } from '@jade/core/waits';
+import {
+  MOST_WAITS,
+  type Wait,
+  readDuration,
+  sayDuration,
+  sayWait,
+  waitKinds,
+  waitMinutes,
+} from '@jade/core/waits';
 import { Choice, Field, Leaf } from '../ui/index.ts';
 import { WORDS } from './words.ts';
 
@@ -90,13 +98,13 @@ function WaitRows({ waits, onWaits }: Pick<WaitsProps, 'waits' | 'onWaits'>) {
         <button
           type="button"
           className="btn"
-          disabled={waits.length >= 6}
+          disabled={waits.length >= MOST_WAITS}
           onClick={() => onWaits([...waits, { kind, minutes: waitKinds[kind].usual }])}
         >
           {WORDS.addIt}
         </button>
       </div>
-      {waits.length >= 6 && <p className="note mt-2">{WORDS.aStepHas6}</p>}
+      {waits.length >= MOST_WAITS && <p className="note mt-2">{WORDS.aStepHas6}</p>}
     </>
   );
 }

@@ -1,15 +1,13 @@
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { BenchRun } from '@jade/core/plan';
 import { toFigure, toMinutesText } from '@jade/core/units';
-import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
-import { openAfter, sayOpen } from '@jade/core/sequence';
-import { WaitLine, useTaste } from '../../stage/index.ts';
+import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { useAppSelector } from '../../state/index.ts';
-import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
+import { BenchStep } from './BenchStep.tsx';
 import { ShapeNow } from './ShapeNow.tsx';
-import { addTime, countRepeats, goTo, noteCheck, toClock } from './run.ts';
+import { addTime, goTo, noteCheck, toClock } from './run.ts';
 import { useWakeLock } from './useWakeLock.ts';
 import { WORDS } from './words.ts';
 
@@ -223,124 +221,6 @@ function BenchFoot({
       </button>
     </div>
   );
-}
-
-function BenchStep({ number, children }: { number: number; children?: ReactNode }) {
-  const plan = usePlan();
-  const palette = usePalette();
-  const { result } = useEngine();
-  const [detail, setDetail] = useState<StepDetail>();
-  useEffect(() => {
-    let live = true;
-    if (result)
-      void getEngine()
-        .readDetail(number)
-        .then((d) => live && setDetail(d));
-    return () => {
-      live = false;
-    };
-  }, [number, result]);
-  const height = usePictureHeight();
-  const taste = useTaste(number);
-  const repeats = countRepeats(
-    plan.steps.map((s) => s.move.kind),
-    number - 1,
-  );
-  const layers = detail?.reading?.layersAtCrease ?? 0;
-  const own = plan.steps[number - 1];
-  const open = openAfter(plan.steps, number);
-  const refusal = result?.steps[number - 1]?.refusal;
-  return (
-    <div className="min-h-0 flex-1 overflow-auto px-8 pt-5">
-      <div className="flex items-start gap-6">
-        <span className="font-serif text-[64px] leading-[60px] font-semibold" aria-hidden="true">
-          {number}
-        </span>
-        <div>
-          <p className="font-serif text-[28px] leading-[36px] font-[450]" data-testid="bench-sentence">
-            {detail?.sentence}
-          </p>
-          {detail?.gap && (
-            <p className="mt-1 text-[17px]" data-testid="bench-gap">
-              {detail.gap} {layers} {layers === 1 ? WORDS.layerWraps : WORDS.layersWrap} it.
-            </p>
-          )}
-          {detail?.use.startsWith('Structural') && <p className="mt-1 text-[17px]">{detail.use}</p>}
-          {own?.note && <p className="mt-1 text-[17px] text-ink-2 italic">{own.note}</p>}
-          {open && <p className="mt-1 text-[17px]">{sayOpen(open)}</p>}
-          {own && <WaitLine waits={own.waits} className="mt-1 text-[17px]" />}
-          {refusal && (
-            <p className="mt-1 text-[17px] text-persimmon">The engine cannot fold this step: {refusal}</p>
-          )}
-          {children}
-        </div>
-      </div>
-      <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
-        {detail && (
-          <DrawingView
-            drawing={detail.before}
-            palette={palette}
-            width={488}
-            height={height}
-            margin={52}
-            weight={1.4}
-            title={`Step ${number}, what to fold`}
-          />
-        )}
-        <div className="w-[230px] shrink-0">
-          <h2 className="head">{WORDS.itBecomes}</h2>
-          {detail && (
-            <DrawingView
-              drawing={taste?.between ?? detail.after}
-              palette={palette}
-              width={220}
-              height={200}
-              margin={14}
-              title={WORDS.whatItBecomes}
-            />
-          )}
-          {taste && (
-            <p className="text-[15px] text-ink-2" data-testid="bench-range">
-              Anywhere up to the dotted {taste.ends.length === 1 ? WORDS.outline : WORDS.outlines}.
-              {taste.ends.some((e) => e.isCare) &&
-                ` ${taste.ends
-                  .filter((e) => e.isCare)
-                  .map((e) => e.says)
-                  .join(' ')}`}
-            </p>
-          )}
-          {repeats && (
-            <>
-              <p className="mt-3 flex items-center gap-3 font-serif text-[18px] leading-[23px]">
-                <b className="font-sans text-[46px] leading-[44px]">{repeats.left}</b> to go of {repeats.of},
-                this one counted
-              </p>
-              <div className="mt-2 flex gap-1" aria-hidden="true">
-                {Array.from({ length: repeats.of }, (_, i) => (
-                  <span
-                    key={i}
-                    className={`block w-7 ${i < repeats.of - repeats.left ? 'h-[6px] self-end bg-[var(--pleat-dim)]' : i === repeats.of - repeats.left ? 'h-9 border border-rule-strong bg-jade-wash' : 'h-9 border border-rule-strong bg-[var(--pleat-lit)]'}`}
-                  />
-                ))}
-              </div>
-            </>
-          )}
-        </div>
-      </div>
-    </div>
-  );
-}
-
-/** Room for the large picture between sentence and foot, whatever the page's size. */
-function usePictureHeight(): number {
-  const read = (): number => Math.max(300, Math.min(700, window.innerHeight - 470));
-  const [height, setHeight] = useState(read);
-  useEffect(() => {
-    const onResize = (): void => setHeight(read());
-    window.addEventListener('resize', onResize);
-    return () => window.removeEventListener('resize', onResize);
-  }, []);
-  return height;
 }
 
 function BenchFigures({ run, seconds }: { run: BenchRun; seconds: () => number }) {

@@ -16,7 +16,7 @@ import { PoseView } from './PoseView.tsx';
 import { PoseRail } from './PoseRail.tsx';
 import { ShapingList } from './ShapingList.tsx';
 import { FreeRange, type Movable } from './grip.ts';
-import type { PoseHands } from './PoseStage.ts';
+import type { PoseHands } from './poseViews.ts';
 import { type Making, ShapingMaker, TRIAL, mostPicks, placeOf, takePick, toAct } from './ShapingMaker.tsx';
 import { WORDS, CAUTIONS, TOOL_WORDS, sayDrag, sayStance } from './words.ts';
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { type LockRead, glueDotMm2 } from '@jade/core/shaping';
-import { waitKinds } from '@jade/core/waits';
+import { MOST_WAITS, waitKinds } from '@jade/core/waits';
 import type { StepDetail } from '../../engine/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
@@ -118,7 +118,7 @@ function GlueTimes() {
             ...own.waits,
             { kind: 'clamp' as const, minutes: 10 },
             { kind: 'glue' as const, minutes: waitKinds.glue.usual },
-          ].slice(0, 6);
+          ].slice(0, MOST_WAITS);
         })
       }
     >

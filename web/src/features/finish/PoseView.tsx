@@ -5,7 +5,8 @@ import { savePng, saveSvg, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { NumberField } from '../../ui/index.ts';
 import { PosePlayer, useFrames } from './PosePlayer.tsx';
-import type { PoseHands, PoseSide, PoseStage } from './PoseStage.ts';
+import type { PoseStage } from './PoseStage.ts';
+import type { PoseHands, PoseSide } from './poseViews.ts';
 import { WORDS } from './words.ts';
 
 /** Edges are inked dark on paper; by lamp paper seen edge on would be lost in the dark. */
