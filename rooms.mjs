@@ -19,12 +19,24 @@ export const coreRooms = [
     'window',
     'booklet',
   ],
-  ...['alignments', 'slips', 'ways', 'settings', 'bases', 'parts', 'draft', 'plan', 'documents', 'merge'],
+  ...[
+    'alignments',
+    'slips',
+    'ways',
+    'settings',
+    'bases',
+    'parts',
+    'draft',
+    'plan',
+    'documents',
+    'intake',
+    'merge',
+  ],
   ...['editing', 'readings', 'checks', 'trying', 'exporting', 'demo'],
 ];
 export const webRooms = [
   ...['ui', 'ribbon', 'workers', 'api', 'outbox', 'state', 'plan', 'records', 'marking', 'search'],
-  ...['pictures', 'engine', 'painting', 'play', 'stage', 'features', 'shell'],
+  ...['pictures', 'engine', 'painting', 'play', 'intake', 'stage', 'features', 'shell'],
 ];
 
 function checkListed(folder, rooms) {

@@ -22,12 +22,13 @@ test('everything is saved in one file; taken in again it says what is new, the s
   await own.getByRole('link', { name: 'Save everything' }).click();
   const file = await (await download).path();
   expect((await readFile(file)).subarray(0, 2).toString()).toBe('PK');
-  await own.getByLabel('Archive to take in').setInputFiles({
+  await own.getByRole('button', { name: 'Take in such a file…' }).click();
+  await page.getByLabel('File to bring in').setInputFiles({
     name: 'all.zip',
     mimeType: 'application/zip',
     buffer: await readFile(file),
   });
-  const brings = own.getByRole('group', { name: 'What it brings' });
+  const brings = page.getByRole('group', { name: 'What it brings' });
   await expect(brings).toContainText(/It brings 0 new, \d+ the same as here\./);
   await brings.getByRole('button', { name: 'Leave it' }).click();
   await expect(brings).toBeHidden();
@@ -38,12 +39,12 @@ test.describe('a file that is none', () => {
 
   test('is refused in one sentence', async ({ page }) => {
     await page.goto('/settings');
-    const own = page.getByRole('region', { name: 'Everything in one file' });
-    await own.getByLabel('Archive to take in').setInputFiles({
+    await page.getByRole('button', { name: 'Take in such a file…' }).click();
+    await page.getByLabel('File to bring in').setInputFiles({
       name: 'knots.zip',
       mimeType: 'application/zip',
-      buffer: Buffer.from('knots'),
+      buffer: Buffer.from('PK knots'),
     });
-    await expect(own.getByRole('status')).toContainText('This file is no ZIP archive');
+    await expect(page.getByRole('alert')).toContainText('This file is no ZIP archive');
   });
 });

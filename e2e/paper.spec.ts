@@ -114,12 +114,16 @@ test('papers are ranked with what speaks against them, and the drawer goes out a
   const csv = await readFile(await saving.path(), 'utf8');
   const bad = info.outputPath('bad.csv');
   await writeFile(bad, csv.replace('widthMm', 'breadth'));
-  await page.getByLabel('Take in a CSV').setInputFiles(bad);
-  await expect(page.getByRole('status')).toContainText('no column "widthMm"');
+  await page.getByRole('button', { name: 'Bring in a CSV' }).click();
+  await page.getByLabel('File to bring in').setInputFiles(bad);
+  await expect(page.getByRole('alert')).toContainText('no column "widthMm"');
   const good = info.outputPath('good.csv');
   await writeFile(good, csv);
-  await page.getByLabel('Take in a CSV').setInputFiles(good);
-  await expect(page.getByRole('status')).toContainText(/11 papers taken in, 11 of them in place/);
+  await page.getByLabel('File to bring in').setInputFiles(good);
+  const brought = page.getByRole('region', { name: 'A drawer of papers' });
+  await expect(brought).toContainText('11 papers, 11 of them in place of the same here.');
+  await brought.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
 });
 
 test('a long-bodied animal gets bases with a body between two hubs', async ({ page }) => {

@@ -26,7 +26,7 @@ export type { AngleFamily } from './character.ts';
 export { angleFamilyOf, difficultyOf } from './character.ts';
 export type { MoleculeDesign, PlacedTip, TwoHubs } from './rivers.ts';
 export { layTwoHubs, moleculeBase } from './rivers.ts';
-export type { Precreased } from './precreased.ts';
+export type { PrecreaseHow, Precreased } from './precreased.ts';
 export { precreaseBase, precreaseState } from './precreased.ts';
 export { stackFlaps } from './stack.ts';
 export { bases, baseFamilies, findBase };

@@ -1,4 +1,12 @@
-import { type Point, areaOf, centroidOf, isSamePoint, isTurned, tolerance } from '../geometry/index.ts';
+import {
+  type Point,
+  type Segment,
+  areaOf,
+  centroidOf,
+  isSamePoint,
+  isTurned,
+  tolerance,
+} from '../geometry/index.ts';
 import { type ActiveFold, type FlatState, facetOnSheet, facetsAt, foldsOf } from '../folded/index.ts';
 import type { PointRef } from '../references/index.ts';
 import { type Step, replaySequence, write } from '../sequence/index.ts';
@@ -15,21 +23,39 @@ export interface Precreased extends Omit<Precreases, 'steps'> {
   readonly otherwise: number;
 }
 
+const NONE_PRESSED: Precreases = { steps: [], byPlace: 0, bothSenses: 0, helping: 0 };
+const ALONG_A_PRINT = 'Press every crease along the printed pattern first.';
+
 /** So many pairs of layers are asked for at most; a collapse keeps no more. */
 const MOST_PICKS = 40;
 
 /** A base of the atlas by its creases. Fails with a sentence where they are too many, or do not collapse on this engine. */
 export const precreaseBase = (base: Base, prefix: string): Precreased | string =>
-  precreaseState(base.sheet, foldBase(base).state, prefix);
+  precreaseState(base.sheet, foldBase(base).state, { prefix });
+
+export interface PrecreaseHow {
+  /** What the ids of the steps begin with. */
+  readonly prefix: string;
+  /** Found by marks one by one, or pressed along a printed pattern before the first step. */
+  readonly by?: 'marks' | 'print';
+  /** Creases that are pressed too and stay flat. */
+  readonly resting?: readonly Segment[];
+}
 
 /**
  * A state by its creases. Where a collapse could end in several orders, pairs of layers that came to lie otherwise are asked
  * for one after the other.
  */
-export function precreaseState(sheet: SheetShape, wanted: FlatState, prefix: string): Precreased | string {
+export function precreaseState(
+  sheet: SheetShape,
+  wanted: FlatState,
+  { prefix, by = 'marks', resting = [] }: PrecreaseHow,
+): Precreased | string {
   const folds = foldsOf(wanted);
   if (folds.length < 2) return 'A collapse folds two creases or more; fold this one as it is.';
-  const pressed = writePrecreases(sheet, folds, { prefix });
+  const flat = resting.map((r) => ({ ...r, sense: 'valley' as const }));
+  const pressed =
+    by === 'marks' ? writePrecreases(sheet, [...folds, ...flat], { prefix }) : { ...NONE_PRESSED };
   if (typeof pressed === 'string') return pressed;
   const anchor = widestFacet(wanted);
   const place = placer(sheet);
@@ -46,7 +72,7 @@ export function precreaseState(sheet: SheetShape, wanted: FlatState, prefix: str
         anchor: place(middleOf(wanted, anchor)),
         picks: picks.map(([above, below]) => [place(above), place(below)]),
       },
-      { passage: 'Collapse' },
+      { passage: 'Collapse', ...(by === 'print' ? { note: ALONG_A_PRINT } : {}) },
     );
   const start = replaySequence({ sheet, points: {}, steps: pressed.steps });
   const fold = (picks: readonly (readonly [Point, Point])[]) =>

@@ -26,11 +26,15 @@ export function readFold(text: string): Outcome<FoldDocument, Issue[]> {
   }
   if (typeof raw !== 'object' || raw === null)
     return failed([{ path: '', text: 'The file holds no object; a .fold file is one JSON object.' }]);
-  const {
-    vertices_coords: coords,
-    edges_vertices: ends,
-    edges_assignment: letters,
-  } = raw as Record<string, unknown>;
+  const frame = patternFrame(raw as Record<string, unknown>);
+  if (!frame)
+    return failed([
+      {
+        path: 'frame_classes',
+        text: 'The file holds a folded form and no crease pattern; save the flat pattern with it, and read it again.',
+      },
+    ]);
+  const { vertices_coords: coords, edges_vertices: ends, edges_assignment: letters } = frame;
   if (!Array.isArray(coords) || !Array.isArray(ends)) {
     return failed([
       {
@@ -44,6 +48,14 @@ export function readFold(text: string): Outcome<FoldDocument, Issue[]> {
   );
   if (bad >= 0)
     return failed([{ path: `vertices_coords.${bad}`, text: `Vertex ${bad} is not a pair of numbers.` }]);
+  const deep = (coords as number[][]).findIndex((p) => Math.abs((p[2] ?? 0) - (coords[0][2] ?? 0)) > 0);
+  if (deep >= 0)
+    return failed([
+      {
+        path: `vertices_coords.${deep}`,
+        text: `Vertex ${deep} lies above or below the others: this is a folded form in space, not a pattern. Save the flat pattern, and read that.`,
+      },
+    ]);
   // Squares of larger ones overflow, and then nothing that is computed from them means anything.
   const far = (coords as number[][]).findIndex((p) => Math.max(Math.abs(p[0]!), Math.abs(p[1]!)) > FARTHEST);
   if (far >= 0)
@@ -59,6 +71,14 @@ export function readFold(text: string): Outcome<FoldDocument, Issue[]> {
     if (!edge.ok) return edge;
     edges.push(edge.value);
   }
+  const lost = edges.findIndex((e) => coords[e.a] === undefined || coords[e.b] === undefined);
+  if (lost >= 0)
+    return failed([
+      {
+        path: `edges_vertices.${lost}`,
+        text: `Edge ${lost} names a vertex that does not exist (there are ${coords.length}).`,
+      },
+    ]);
   const vertices = (coords as number[][]).map((p): readonly [number, number] => [p[0]!, p[1]!]);
   return done({
     input: { vertices, edges },
@@ -66,6 +86,32 @@ export function readFold(text: string): Outcome<FoldDocument, Issue[]> {
     raw: raw as Record<string, unknown>,
   });
 }
+
+/**
+ * The frame that holds the crease pattern: the file's own top level unless that says it is a folded form, else the first
+ * frame that says it is a pattern, with what it inherits (FOLD 1.2, frame_parent).
+ */
+function patternFrame(raw: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> | undefined {
+  const frames = [raw, ...(Array.isArray(raw.file_frames) ? raw.file_frames.filter(isRaw) : [])];
+  const says = (frame: Readonly<Record<string, unknown>>, word: string): boolean =>
+    Array.isArray(frame.frame_classes) && frame.frame_classes.includes(word);
+  const holds = (frame: Readonly<Record<string, unknown>>): boolean => Array.isArray(frame.edges_vertices);
+  if (holds(raw) && !says(raw, 'foldedForm')) return raw;
+  const at = frames.findIndex((f) => says(f, 'creasePattern'));
+  if (at < 0) return holds(raw) ? undefined : raw;
+  let whole = frames[at]!;
+  // A chain longer than the list of frames runs in a ring.
+  for (let k = 0; k < frames.length && whole.frame_inherit === true; k++) {
+    const parent = typeof whole.frame_parent === 'number' ? frames[whole.frame_parent] : undefined;
+    if (!parent) break;
+    const { frame_inherit: _inherit, frame_parent: _parent, ...own } = whole;
+    whole = { ...parent, ...own };
+  }
+  return whole;
+}
+
+const isRaw = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 function readEdge(
   ends: unknown,
@@ -93,6 +139,32 @@ function readEdge(
       },
     ]);
   return done({ a: ends[0] as number, b: ends[1] as number, assignment });
+}
+
+/** The order of layers a file says: its faces by their vertices, and [f, g, s] as FOLD's faceOrders. */
+export interface SaidOrder {
+  readonly faces: readonly (readonly number[])[];
+  readonly orders: readonly (readonly [number, number, number])[];
+}
+
+/** The order of the last folded frame that has one and shares the pattern's vertices; undefined where none does. */
+export function readFaceOrders({ raw, input }: FoldDocument): SaidOrder | undefined {
+  const frames = [raw, ...(Array.isArray(raw.file_frames) ? raw.file_frames.filter(isRaw) : [])];
+  const isFace = (face: unknown): face is number[] =>
+    Array.isArray(face) && face.every((v) => Number.isInteger(v) && input.vertices[v as number]);
+  for (const frame of frames.reverse()) {
+    const faces = frame.faces_vertices ?? raw.faces_vertices;
+    const { faceOrders: orders, vertices_coords: coords } = frame;
+    if (!Array.isArray(orders) || !Array.isArray(faces) || !faces.every(isFace)) continue;
+    if (Array.isArray(coords) && coords.length !== input.vertices.length) continue;
+    const isOrder = (o: unknown): o is [number, number, number] =>
+      Array.isArray(o) &&
+      o.length === 3 &&
+      faces[o[0] as number] !== undefined &&
+      faces[o[1] as number] !== undefined;
+    if (orders.length > 0 && orders.every(isOrder)) return { faces, orders };
+  }
+  return undefined;
 }
 
 /** Half a unit of the last decimal written, when all coordinates stop within eight decimals and some need more than two. */

@@ -26,7 +26,7 @@ const schema = z.strictObject({
       }),
     )
     .min(2)
-    .max(400),
+    .max(600),
   /** Senses and segments on the sheet, or in the model as it lies, through these layers. */
   through: z.union([z.literal('sheet'), throughLayers]).default('sheet'),
   anchor: pointRefSchema,

@@ -8,6 +8,8 @@ const mm = z.number().positive().max(100);
 const share = z.number().positive().max(5);
 
 export const settingsSchema = z.strictObject({
+  /** The folder's name, as it shall stand on plans and booklets; empty where none is wanted. */
+  folder: z.string().max(80).default(''),
   unit: z.enum(lengthUnits),
   theme: z.enum(['system', 'day', 'lamp']),
   limits: z
@@ -36,6 +38,7 @@ export const settingsSchema = z.strictObject({
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const defaultSettings: Settings = {
+  folder: '',
   unit: 'mm',
   theme: 'system',
   limits: defaultLimits,

@@ -29,7 +29,7 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
   const dispatch = useAppDispatch();
   const { motion, fault } = useMotion(step);
   return (
-    <Leaf open wide onOpen={(open) => !open && onClose()} title={`Step ${step} in motion`}>
+    <Leaf open width="wide" onOpen={(open) => !open && onClose()} title={`Step ${step} in motion`}>
       <p className="mb-2 min-h-[3em]">{detail?.number === step ? detail.sentence : ''}</p>
       {fault ? (
         <Notice tone="care">The motion cannot be computed: {fault}. The pictures of the step stand.</Notice>

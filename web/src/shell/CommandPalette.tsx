@@ -9,7 +9,7 @@ import { useListPlansQuery } from '../api/index.ts';
 import { useRecords, useSettings } from '../records/index.ts';
 import { redone, stepSelected, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
-import { askToTake } from '../features/taking/index.ts';
+import { ask, whenAsked } from '../ui/index.ts';
 import { askForKeys } from './KeysLeaf.tsx';
 import { WORDS } from './words.ts';
 
@@ -31,12 +31,11 @@ export function CommandPalette() {
         setOpen((o) => !o);
       }
     };
-    const onAsk = (): void => setOpen(true);
     window.addEventListener('keydown', onKey);
-    window.addEventListener('jade:find', onAsk);
+    const deaf = whenAsked('find', () => setOpen(true));
     return () => {
       window.removeEventListener('keydown', onKey);
-      window.removeEventListener('jade:find', onAsk);
+      deaf();
     };
   }, []);
 
@@ -90,7 +89,7 @@ export function CommandPalette() {
             <Command.Item className={item} onSelect={run(() => dispatch(redone()))}>
               Redo <span className="float-right text-ink-2">{WORDS.ctrlY}</span>
             </Command.Item>
-            <Command.Item className={item} onSelect={run(askToTake)}>
+            <Command.Item className={item} onSelect={run(() => ask('take'))}>
               {WORDS.takeIt}
             </Command.Item>
             <Command.Item className={item} onSelect={run(askForKeys)}>
@@ -109,6 +108,9 @@ export function CommandPalette() {
               {p.plan.name}
             </Command.Item>
           ))}
+          <Command.Item className={item} onSelect={run(() => ask('bring'))}>
+            {WORDS.bringIn}
+          </Command.Item>
           <Command.Item className={item} onSelect={go('/')}>
             {WORDS.castAllPlans}
           </Command.Item>

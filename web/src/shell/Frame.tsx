@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { Outlet } from 'react-router';
 import { useSettings } from '../records/index.ts';
+import { BringLeaf } from '../features/bringing/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 import { KeysLeaf } from './KeysLeaf.tsx';
 
@@ -21,6 +22,7 @@ export function Frame() {
       <Outlet />
       <CommandPalette />
       <KeysLeaf />
+      <BringLeaf />
     </div>
   );
 }

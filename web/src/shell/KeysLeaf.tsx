@@ -69,7 +69,7 @@ export function KeysLeaf() {
     rows: tools.map((t) => ({ key: TOOLS[t].key, does: TOOLS[t].word })),
   }));
   return (
-    <Leaf open={open} onOpen={setOpen} title={WORDS.keys} wide>
+    <Leaf open={open} onOpen={setOpen} title={WORDS.keys} width="wide">
       <div className="columns-3 gap-8 max-[900px]:columns-2 max-[620px]:columns-1">
         {[...PLACES, ...folds].map(({ place, rows }) => (
           <section key={place} className="mb-4 break-inside-avoid">

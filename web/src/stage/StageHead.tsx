@@ -3,6 +3,7 @@ import { sayChange } from '@jade/core/editing';
 import type { Plan } from '@jade/core/plan';
 import { redone, undone, usePlanState } from '../plan/index.ts';
 import { useAppDispatch } from '../state/index.ts';
+import { ask } from '../ui/index.ts';
 import { WORDS } from './words.ts';
 
 /** The sentence a stage opens with, and the three words that work everywhere. */
@@ -50,20 +51,10 @@ export function StageHead({ title, children }: { title: string; children: ReactN
         >
           {WORDS.redo}
         </button>
-        <button
-          type="button"
-          className={word}
-          title={WORDS.ctrlK}
-          onClick={() => window.dispatchEvent(new Event('jade:find'))}
-        >
+        <button type="button" className={word} title={WORDS.ctrlK} onClick={() => ask('find')}>
           {WORDS.find}
         </button>
-        <button
-          type="button"
-          className={word}
-          title={WORDS.takeItSays}
-          onClick={() => window.dispatchEvent(new Event('jade:take'))}
-        >
+        <button type="button" className={word} title={WORDS.takeItSays} onClick={() => ask('take')}>
           {WORDS.takeIt}
         </button>
         <span id="undo-said" role="status" className="note w-full max-w-[180px] text-right">

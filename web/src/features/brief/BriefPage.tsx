@@ -215,7 +215,9 @@ function Origin() {
   );
   return (
     <details className="col-span-2" open={isSaid}>
-      <summary className="cursor-pointer text-[14px] text-ink-2">{WORDS.whoseItIs}</summary>
+      <summary className="cursor-pointer text-[14px] text-ink-2">
+        {WORDS.whoseItIs}: {origin.designer === '' ? WORDS.nobodyNamed : <b>{origin.designer}</b>}
+      </summary>
       <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-3">
         {field('designer', WORDS.designer, 80)}
         {field('source', WORDS.source, 200)}

@@ -1,5 +1,6 @@
 /** Words and sentences of brief that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  nobodyNamed: 'nobody is named',
   addPart: 'Add part',
   allOfTheLast:
     'All of the last day; of older ones one an hour, a day, a week. Going back is a step like any other: undo takes it back.',

@@ -1,18 +1,12 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { buildPlan } from '@jade/core/plan';
 import { stageIds, type StageState } from '@jade/core/readings';
 import { type LengthUnit, toLengthText } from '@jade/core/units';
-import {
-  type SavedPlan,
-  sayFault,
-  useCreatePlanMutation,
-  useImportPlanMutation,
-  useListPlansQuery,
-} from '../../api/index.ts';
+import { type SavedPlan, sayFault, useCreatePlanMutation, useListPlansQuery } from '../../api/index.ts';
 import { useDiary, useRuns, useSettings } from '../../records/index.ts';
 import { type Silhouette, getEngine } from '../../engine/index.ts';
-import { Notice, Waiting, sayDay } from '../../ui/index.ts';
+import { Notice, Waiting, ask, sayDay } from '../../ui/index.ts';
 import { Keeping } from './Keeping.tsx';
 import { type Figure, finishedSize } from './figures.ts';
 import { Stage } from './Stage.tsx';
@@ -172,34 +166,21 @@ function Progress({ states }: { states: readonly StageState[] }) {
 
 function NewPlan() {
   const navigate = useNavigate();
+  const { folder } = useSettings();
   const [name, setName] = useState('');
   const [create, { error: createError }] = useCreatePlanMutation();
-  const [importPlan, { error: importError }] = useImportPlanMutation();
   const [fault, setFault] = useState('');
-  const file = useRef<HTMLInputElement>(null);
   const open = (saved: SavedPlan): void => void navigate(`/plan/${saved.id}/brief`);
   const begin = async (): Promise<void> => {
     if (name.trim() === '')
       return setFault('The plan has no name yet; write what it shall become, such as Barn owl.');
     setFault('');
-    await create(buildPlan(name.trim()))
+    const plan = buildPlan(name.trim());
+    await create({ ...plan, origin: { ...plan.origin, designer: folder } })
       .unwrap()
       .then(open, () => undefined);
   };
-  const read = async (chosen: File | undefined): Promise<void> => {
-    if (!chosen) return;
-    try {
-      setFault('');
-      const value: unknown = JSON.parse(await chosen.text());
-      await importPlan(value)
-        .unwrap()
-        .then(open, () => undefined);
-    } catch {
-      setFault(`"${chosen.name}" is not a plan file: it is not JSON. Choose a file saved by Export.`);
-    }
-  };
-  const problem =
-    fault || (createError ? sayFault(createError) : '') || (importError ? sayFault(importError) : '');
+  const problem = fault || (createError ? sayFault(createError) : '');
   return (
     <section className="mt-8 px-8" aria-label={WORDS.newPlan}>
       <form
@@ -223,21 +204,10 @@ function NewPlan() {
         <button type="submit" className="btn solid">
           {WORDS.beginThePlan}
         </button>
-        <button type="button" className="btn" onClick={() => file.current?.click()}>
-          {WORDS.bringInAPlan}
+        <button type="button" className="btn" onClick={() => ask('bring')}>
+          {WORDS.bringIn}
         </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label={WORDS.planFile}
-          onChange={(e) => {
-            void read(e.target.files?.[0]);
-            e.target.value = '';
-          }}
-        />
+        <span className="note pb-2">{WORDS.bringInSays}</span>
       </form>
       {problem && (
         <Notice tone="care" className="mt-4 max-w-[720px]">

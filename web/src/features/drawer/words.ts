@@ -1,5 +1,6 @@
 /** Words and sentences of drawer that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  bringInCsv: 'Bring in a CSV',
   aCrease: 'A crease',
   actions: 'Actions',
   aNewPaper: 'A new paper',

@@ -32,7 +32,7 @@ export function FromAnother({ onClose }: { readonly onClose: () => void }) {
       );
   };
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.shapingFromAnotherPlan} wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.shapingFromAnotherPlan} width="wide">
       {error ? (
         <Notice tone="care">{sayFault(error)}</Notice>
       ) : from === undefined ? (

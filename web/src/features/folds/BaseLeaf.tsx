@@ -56,7 +56,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.beginWithABase} wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.beginWithABase} width="wide">
       <form
         onSubmit={(e) => {
           e.preventDefault();

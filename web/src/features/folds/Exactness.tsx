@@ -67,7 +67,12 @@ function RangeLeaf({ step, onClose }: { step: number; onClose: () => void }) {
     <DrawingView {...{ drawing, palette, title }} width={240} height={240} margin={16} />
   );
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title={`Step ${step} at the ends of its range`} wide>
+    <Leaf
+      open
+      onOpen={(open) => !open && onClose()}
+      title={`Step ${step} at the ends of its range`}
+      width="wide"
+    >
       {taste === undefined ? (
         <p className="note" role="status">
           {WORDS.foldingItAtBoth}

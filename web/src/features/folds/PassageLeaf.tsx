@@ -15,12 +15,12 @@ export function PassageLeaf({ step, onClose }: { step: number; onClose: () => vo
   const [range, setRange] = useState({ first, last });
   if (step === 0)
     return (
-      <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.passage} wide>
+      <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.passage} width="wide">
         <FromAnotherPlan step={0} onClose={onClose} />
       </Leaf>
     );
   return (
-    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.passage} wide>
+    <Leaf open onOpen={(open) => !open && onClose()} title={WORDS.passage} width="wide">
       <div className="mb-4 flex flex-wrap items-end gap-4">
         <NumberField
           label={WORDS.fromStep}

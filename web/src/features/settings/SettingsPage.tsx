@@ -3,7 +3,7 @@ import { defaultSettings, settingsSchema, type Settings } from '@jade/core/setti
 import { useState } from 'react';
 import { sayFault, useGetSettingsQuery } from '../../api/index.ts';
 import { useRecords, useSettings } from '../../records/index.ts';
-import { Choice, NumberField, Notice, Waiting } from '../../ui/index.ts';
+import { Choice, NumberField, TextField, Notice, Waiting } from '../../ui/index.ts';
 import { BenchChecks } from './BenchChecks.tsx';
 import { Drill } from './Drill.tsx';
 import { Everything } from './Everything.tsx';
@@ -83,6 +83,13 @@ export function SettingsPage() {
           options={THEMES}
           onChoice={(theme) => change({ ...data, theme })}
         />
+        <TextField
+          label={WORDS.folder}
+          most={80}
+          value={data.folder}
+          onText={(folder) => change({ ...data, folder })}
+          note={WORDS.folderSays}
+        />
         <h2 className="head col-span-full border-t border-rule pt-4">{WORDS.yourSlipsMmOne}</h2>
         {slip('edgeToEdge', 'Edge to edge')}
         {slip('pointToPoint', 'Point to point')}
@@ -115,7 +122,13 @@ export function SettingsPage() {
             type="button"
             className="btn"
             onClick={() =>
-              change({ ...defaultSettings, unit: data.unit, theme: data.theme, marks: data.marks })
+              change({
+                ...defaultSettings,
+                folder: data.folder,
+                unit: data.unit,
+                theme: data.theme,
+                marks: data.marks,
+              })
             }
           >
             {WORDS.backToTheRules}

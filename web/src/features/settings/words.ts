@@ -1,5 +1,3 @@
-import type { ArchiveLook } from '../../api/index.ts';
-
 /** Words and sentences of settings that stand as they are; those with figures in them are functions. */
 export const WORDS = {
   aDrillForYour: 'A drill for your own hand',
@@ -14,6 +12,8 @@ export const WORDS = {
   foldsSay: 'folds say',
   lengthsAreKeptIn:
     'Lengths are kept in millimetres and written as you like to read them. Every limit below is a rule of thumb; change it to your hands.',
+  folder: 'Your name',
+  folderSays: 'As it shall stand on new plans and booklets; leave it empty to stay unnamed.',
   lengthsIn: 'Lengths in',
   light: 'Light',
   narrowFlapsMm: 'Narrow flaps, mm',
@@ -32,30 +32,11 @@ export const WORDS = {
     'Plans, runs, diary, papers and settings as one ZIP file, to keep or to carry to another machine.',
   saveEverything: 'Save everything',
   takeInAnArchive: 'Take in such a file…',
-  archiveToTakeIn: 'Archive to take in',
-  whatItBrings: 'What it brings',
-  whereBothHaveIt: 'Where something is here already and differs',
-  takeItIn: 'Take it in',
-  leaveIt: 'Leave it',
-  archiveIsRead: 'The archive is being read …',
   copies: 'Copies',
   beforeMigration: 'before a newer version took over',
   goBackToIt: 'Go back to it…',
   download: 'Download',
 } as const;
-
-/** What taking an archive in would change. */
-export function sayLook({ isNew, same, differs, unread }: ArchiveLook): string {
-  const parts = [
-    `${isNew} new`,
-    `${same} the same as here`,
-    ...(differs.length > 0 ? [`${differs.length} here already and not the same`] : []),
-    ...(unread > 0
-      ? [`${unread} this version cannot read (kept as they are, and offered for download on Cast)`]
-      : []),
-  ];
-  return `It brings ${parts.join(', ')}.${differs.length > 0 ? ' What is replaced can be fetched back: plans from their revisions, the rest for a week.' : ''}`;
-}
 
 /** Where everything is kept; copies of each day beside it. */
 export const sayWhere = (file: string): string =>

@@ -5,7 +5,8 @@ import { printPages } from '../../api/index.ts';
 import { getEngine } from '../../engine/index.ts';
 import { handOver } from '../../pictures/index.ts';
 import { usePlan, usePlanState } from '../../plan/index.ts';
-import { Choice, Leaf, NumberField, TextField, useKeptForm } from '../../ui/index.ts';
+import { useSettings } from '../../records/index.ts';
+import { Choice, Leaf, NumberField, TextField, useKeptForm, whenAsked } from '../../ui/index.ts';
 import { CREASES, FORMATS, WORDS } from './words.ts';
 
 const PAGES: readonly { value: BookletOptions['page']; label: string }[] = [
@@ -13,10 +14,6 @@ const PAGES: readonly { value: BookletOptions['page']; label: string }[] = [
   { value: 'A5', label: 'A5' },
   { value: 'letter', label: 'US letter' },
 ];
-
-/** Asked for by the word in every stage's head, and from Find. */
-const TAKE_EVENT = 'jade:take';
-export const askToTake = (): void => void window.dispatchEvent(new Event(TAKE_EVENT));
 
 const fileOf = ({ name }: Plan): string =>
   name
@@ -27,13 +24,9 @@ const fileOf = ({ name }: Plan): string =>
 /** Everything a plan can be taken along as, in one place. */
 export function TakeLeaf() {
   const [isOpen, setOpen] = useState(false);
-  useEffect(() => {
-    const onAsk = (): void => setOpen(true);
-    window.addEventListener(TAKE_EVENT, onAsk);
-    return () => window.removeEventListener(TAKE_EVENT, onAsk);
-  }, []);
+  useEffect(() => whenAsked('take', () => setOpen(true)), []);
   return isOpen ? (
-    <Leaf open onOpen={setOpen} title={WORDS.title} wide>
+    <Leaf open onOpen={setOpen} title={WORDS.title} width="wide">
       <Taking />
     </Leaf>
   ) : null;
@@ -155,10 +148,13 @@ function Row({ word, says, children }: { word: string; says: string; children: R
   );
 }
 
-const freshBooklet = (): BookletOptions => ({ page: 'A4', by: '', imposed: false });
-
 function BookletForm({ isBusy, onSave }: { isBusy: boolean; onSave: (options: BookletOptions) => void }) {
-  const [form, setForm] = useKeptForm<BookletOptions>('take-booklet', freshBooklet);
+  const { folder } = useSettings();
+  const [form, setForm] = useKeptForm<BookletOptions>('take-booklet', () => ({
+    page: 'A4',
+    by: folder,
+    imposed: false,
+  }));
   return (
     <fieldset className="mb-5 border-b border-rule pb-4">
       <legend className="font-semibold">{WORDS.booklet}</legend>

@@ -1,2 +1,2 @@
 /** What is taken along of a plan: its booklet, its pattern at full size, models and tables for other programs. */
-export { TakeLeaf, askToTake } from './TakeLeaf.tsx';
+export { TakeLeaf } from './TakeLeaf.tsx';
