@@ -40,9 +40,9 @@ function readOptions<T>(
 export const exportVerbs: Record<string, Verb> = {
   export: {
     usage:
-      'export PLAN.json --as fold|svg|dxf|obj|stl|gltf|csv|ics|booklet|pattern --out FILE [--page A4|A5|letter] [--imposed] [--by NAME] [--side MM] [--creases all|folded|marks] [--step N] [--other-side]',
+      'export PLAN.json --as fold|svg|dxf|obj|stl|gltf|csv|ics|html|booklet|pattern --out FILE [--page A4|A5|letter] [--imposed] [--by NAME] [--side MM] [--creases all|folded|marks|rim|strip|silhouette] [--step N] [--other-side]',
     about:
-      'The plan for other programs: fold is every folded state with its layers; svg and dxf are the crease pattern of the last step; obj, stl and gltf its layers or the posed figure; csv a table of the steps; ics the evenings before the date of the brief; booklet (or pdf) the steps to fold along, --imposed for a booklet that is folded in half; pattern the creases at full size over pages, or as SVG in mm where FILE ends in .svg.',
+      'The plan for other programs: fold is every folded state with its layers; svg and dxf are the crease pattern of the last step; obj, stl and gltf its layers or the posed figure; csv a table of the steps; ics the evenings before the date of the brief; booklet (or pdf) the steps to fold along, --imposed for a booklet that is folded in half; html one page to send to a friend; pattern the creases at full size over pages (or the rim, a strip with the marks of each edge, the finished silhouette), or as SVG in mm where FILE ends in .svg.',
     async run(args) {
       const { files, values } = readArgs(
         args,

@@ -1,3 +1,4 @@
+import { archiveVerbs } from './archive.ts';
 import { benchVerbs } from './bench/index.ts';
 import { designVerbs } from './design.ts';
 import { exportVerbs } from './exports.ts';
@@ -15,5 +16,6 @@ export const verbs: Record<string, Verb> = {
   ...designVerbs,
   ...markVerbs,
   ...exportVerbs,
+  ...archiveVerbs,
   ...benchVerbs,
 };

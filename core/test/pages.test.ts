@@ -26,7 +26,7 @@ import {
   toPatternPages,
 } from '../src/exporting/index.ts';
 import { type Plan, buildPlan } from '../src/plan/index.ts';
-import { nameSteps, replaySequence, sayStep } from '../src/sequence/index.ts';
+import { nameSteps, replaySequence } from '../src/sequence/index.ts';
 
 const open = (plan: Plan) => ({
   plan,
@@ -124,8 +124,8 @@ describe('the booklet', () => {
     expect(cover!.text).toContain('Signs');
     const all = rest.map((p) => p.text).join(' ');
     let from = 0;
-    for (const step of owl.replay.steps) {
-      const says = sayStep(step.step, owl.replay.sequence).replace(/\s+/g, ' ').slice(0, 24);
+    for (const step of content.steps) {
+      const says = step.sentence.replace(/\s+/g, ' ').slice(0, 24);
       const at = all.indexOf(says, from);
       expect([step.number, says, at >= from]).toEqual([step.number, says, true]);
       from = at;

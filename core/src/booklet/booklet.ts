@@ -31,6 +31,8 @@ export interface BookletStep {
   readonly drawing: Drawing;
   /** Needs room: what is enlarged, has many layers, or a long sentence. */
   readonly isLarge: boolean;
+  /** One of a passage that is made again later: a bracket runs over its pictures. */
+  readonly bracket?: { readonly begins: boolean; readonly ends: boolean; readonly says: string };
 }
 
 /** Everything that stands in a booklet. */
@@ -70,7 +72,11 @@ const [INK, INK_2, RULE] = ['#1a2320', '#57656b', '#c3cbc4'] as const;
 export function writeBooklet(
   sink: PageSink,
   content: BookletContent,
-  { page, fonts, onPage }: { page: PageSize; fonts: PageFonts; onPage?: (number: number) => void },
+  {
+    page,
+    fonts,
+    onPage,
+  }: { page: PageSize; fonts: PageFonts; onPage?: (number: number, of: number) => void },
 ): void {
   const [widthMm, heightMm] = pageSizes[page];
   const [width, height] = [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM];
@@ -91,20 +97,24 @@ export function writeBooklet(
     scale,
     name: content.name,
   };
+  const layOut = (steps: readonly BookletStep[], mostRows: number) =>
+    toPages(toRows(steps, page === 'A5' ? 4 : 6), mostRows);
+  const parts = [
+    { title: '', pages: layOut(content.steps, 3) },
+    { title: 'Shaping', pages: layOut(content.shaping, 2) },
+  ];
+  const count = parts.reduce((sum, p) => sum + p.pages.length, 1);
   let number = 1;
-  onPage?.(number);
+  onPage?.(number, count);
   writeCover(book, content);
-  const part = (title: string, steps: readonly BookletStep[], mostRows: number): void => {
-    for (const [i, rows] of toPages(toRows(steps, page === 'A5' ? 4 : 6), mostRows).entries()) {
+  for (const { title, pages } of parts)
+    for (const [i, rows] of pages.entries()) {
       doc.addPage();
       number += 1;
-      onPage?.(number);
+      onPage?.(number, count);
       writeFoot(book, number);
       writeRows(book, rows, i === 0 ? title : '');
     }
-  };
-  if (content.steps.length > 0) part('', content.steps, 3);
-  if (content.shaping.length > 0) part('Shaping', content.shaping, 2);
   doc.end();
 }
 
@@ -220,7 +230,8 @@ interface Box {
 }
 
 /** Heights of what stands under a picture, in points. */
-function textHeights({ doc, scale }: Book, step: BookletStep, width: number) {
+function textHeights(book: Book, step: BookletStep, width: number) {
+  const { doc, scale } = book;
   const measure = (font: string, points: number, text: string, wide: number): number =>
     text === ''
       ? 0
@@ -228,22 +239,34 @@ function textHeights({ doc, scale }: Book, step: BookletStep, width: number) {
           .font(font)
           .fontSize(points * scale)
           .heightOfString(text, { width: wide });
-  const wide = width - INDENT * scale;
+  const wide = width - indentOf(book, step);
   const passage = measure('head', 11, step.passage, width);
   const said = measure('text', SAID, step.sentence, wide);
   const more = measure('text', MORE, step.more.join(' '), wide);
   return { passage, said, more, all: passage + said + more + 8 };
 }
 
-/** Room for the number before a sentence, and sizes of the text, in points on A4. */
+/** Room for the number before a sentence: a range of steps takes more. */
+const indentOf = ({ doc, scale }: Book, { number }: BookletStep): number =>
+  Math.max(
+    INDENT * scale,
+    doc
+      .font('head')
+      .fontSize(14 * scale)
+      .widthOfString(number) +
+      6 * scale,
+  );
+
+/** The least room for a number before a sentence, and sizes of the text, in points on A4. */
 const [INDENT, SAID, MORE] = [26, 10, 8.8];
 
 /** A picture, and under it the number and the sentence; pictures of one row end at one height. */
 function writeStep(book: Book, step: BookletStep, { x, y, width, height }: Box, textHeight: number): void {
   const { doc, scale } = book;
   const { passage, said } = textHeights(book, step, width);
-  const indent = INDENT * scale;
+  const indent = indentOf(book, step);
   const wide = { width: width - indent };
+  if (step.bracket) writeBracket(book, step.bracket, { x, y, width, height });
   put(book, step.drawing, { x, y, width, height: Math.max(40, height - textHeight) }, 0.85);
   let at = y + height - textHeight + 5;
   if (step.passage) {
@@ -270,6 +293,27 @@ function writeStep(book: Book, step: BookletStep, { x, y, width, height }: Box, 
       .fontSize(MORE * scale)
       .fillColor(INK_2)
       .text(step.more.join(' '), x + indent, at + said, wide);
+}
+
+/** The part of a bracket over one picture: a line, closed where the passage begins and ends. */
+function writeBracket(
+  { doc, scale }: Book,
+  { begins, ends, says }: NonNullable<BookletStep['bracket']>,
+  { x, y, width }: Box,
+): void {
+  const [left, right] = [begins ? x : x - 7 * scale, ends ? x + width : x + width + 7 * scale];
+  doc.lineWidth(0.9).strokeColor(INK_2);
+  if (begins) doc.moveTo(left, y + 6).lineTo(left, y - 2);
+  else doc.moveTo(left, y - 2);
+  doc.lineTo(right, y - 2);
+  if (ends) doc.lineTo(right, y + 6);
+  doc.stroke();
+  if (begins)
+    doc
+      .font('text')
+      .fontSize(MORE * scale)
+      .fillColor(INK_2)
+      .text(says, x + 4, y, { width: width - 8, lineBreak: false });
 }
 
 /** A drawing in a box, as large as it allows. */

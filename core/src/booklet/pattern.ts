@@ -16,6 +16,10 @@ export interface PatternPages {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly lines: readonly PatternLine[];
+  /** Words beside lines, in mm: where each begins. */
+  readonly labels?: readonly { readonly at: Point; readonly text: string }[];
+  /** What lines mean here, where it is not what they mean on a pattern. */
+  readonly legend?: Partial<Readonly<Record<PatternStyle, string>>>;
   readonly page: PageSize;
   /** What is shown, in a sentence: which creases, which side is up. */
   readonly about: string;
@@ -77,10 +81,10 @@ export function writePattern(sink: PageSink, pattern: PatternPages, fonts: PageF
       .font('text')
       .fontSize(9.5)
       .fillColor('#1a2320')
-      .text(LOOK[style].means, mm(left + 20), at - 6, { lineBreak: false });
+      .text(pattern.legend?.[style] ?? LOOK[style].means, mm(left + 20), at - 6, { lineBreak: false });
   });
   tiles.drawRuler();
-  tiles.write((page, tile) =>
+  tiles.write((page, tile) => {
     drawLines(
       page,
       lines.filter(
@@ -93,8 +97,11 @@ export function writePattern(sink: PageSink, pattern: PatternPages, fonts: PageF
       tile.x,
       tile.y,
       1,
-    ),
-  );
+    );
+    page.font('text').fontSize(8.5).fillColor('#1a2320');
+    for (const { at, text } of pattern.labels ?? [])
+      page.text(text, tile.x(at[0]), tile.y(at[1]) - 6.5, { lineBreak: false });
+  });
 }
 
 function drawLines(

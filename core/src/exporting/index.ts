@@ -4,13 +4,8 @@
  */
 export type { ExportFormat, Exported } from './writers.ts';
 export { describeStep, exportFormats, exportPlan, USUAL_SIDE_MM } from './writers.ts';
-export type { BookletOptions, PatternOptions } from './pages.ts';
-export {
-  bookletOptionsSchema,
-  drawFinished,
-  patternOptionsSchema,
-  patternDxf,
-  patternSvg,
-  toBooklet,
-  toPatternPages,
-} from './pages.ts';
+export type { BookletOptions } from './booklet.ts';
+export { bookletOptionsSchema, drawFinished, toBooklet } from './booklet.ts';
+export { diaryCsv, runsCsv } from './records.ts';
+export type { PatternOptions } from './pattern.ts';
+export { patternOptionsSchema, patternDxf, patternSvg, toPatternPages } from './pattern.ts';

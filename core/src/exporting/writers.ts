@@ -14,6 +14,7 @@ import {
 } from '../formats/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import type { Plan } from '../plan/index.ts';
+import { toPage } from './html.ts';
 import { isShaped, posedFrame, posedSurface } from './posed.ts';
 import { toEvenings, toMinutes } from '../schedule/index.ts';
 import { type Replay, moveWord, openAfter, sayStep } from '../sequence/index.ts';
@@ -58,7 +59,14 @@ const writers = {
     ];
     const states = toFoldStates(plan.name, frames);
     const shaped = isShaped(plan) ? [posedFrame(plan, replay, sideOf({ plan, replay }))] : [];
-    const all = { ...states, file_frames: [...(states.file_frames as unknown[]), ...shaped] };
+    const { designer, source, year, licence, permission } = plan.origin;
+    const whose = [source, year, licence, permission].filter(Boolean).join('; ');
+    const all = {
+      ...states,
+      ...(designer ? { file_author: designer } : {}),
+      ...(whose ? { file_description: whose } : {}),
+      file_frames: [...(states.file_frames as unknown[]), ...shaped],
+    };
     return done(`${JSON.stringify(all, undefined, 1)}\n`);
   },
   svg(given: Exported): Written {
@@ -81,6 +89,10 @@ const writers = {
     const surface = surfaceOf(given);
     const { name, paper } = given.plan;
     return surface.ok ? done(toGltf(surface.value, name, paper.front.hex)) : failed(toIssue(surface.fault));
+  },
+  /** One page to send to a friend. */
+  html(given: Exported): Written {
+    return done(toPage(given, sideOf(given), given.plan.paper.caliperMm ?? USUAL_CALIPER_MM));
   },
   csv(given: Exported): Written {
     const { plan, replay } = given;

@@ -10,7 +10,7 @@ export { replaySequence, writeOut } from './replay.ts';
 export type { UsedLandmark } from './landmarks.ts';
 export { repeatMove } from './mirror.ts';
 export { nameSteps, moveWord } from './names.ts';
-export { sayStep } from './sentences.ts';
+export { sayRepeats, sayStep } from './sentences.ts';
 export { stepsUsedBy, stepsThatUse } from './dependencies.ts';
 export * as write from './writing.ts';
 export type { OpenStretch } from './openings.ts';

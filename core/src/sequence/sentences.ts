@@ -27,6 +27,10 @@ export function sayStep(step: Step, sequence: Sequence): string {
   return others === undefined ? whole : `${again}${others}.${taste}`;
 }
 
+/** The sentence of a whole passage that is made again. */
+export const sayRepeats = (first: number, last: number, map: SheetSymmetry, isBehind: boolean): string =>
+  `Repeat steps ${first} to ${last} ${sayMap(map)}${isBehind ? ', behind' : ''}.`;
+
 /** " To taste.", with the side it may err to where only one is allowed. */
 function sayTaste({ tolerance }: Step): string {
   if (tolerance.kind === 'exact') return '';

@@ -8,6 +8,7 @@ import { buildArchiveStore, keepings } from './store.ts';
 
 const takeQuery = z.strictObject({ keep: z.enum(keepings) });
 
+export { FolderFault, saveFolder, takeIntoFolder } from './dataFolder.ts';
 export type { Archived } from './file.ts';
 export { buildArchiveStore, keepings } from './store.ts';
 

@@ -5,7 +5,7 @@ import { MOST_PIECES, countPieces } from '@jade/core/paper';
 import { badInput, readInput } from '../http/index.ts';
 import { bookletOptionsSchema, patternOptionsSchema } from '@jade/core/exporting';
 import { planSchema } from '@jade/core/plan';
-import { writePages } from './write.ts';
+import { warmUp, writePages } from './write.ts';
 
 const mm = z.coerce.number().positive().max(5000);
 /** What is cut from what, in mm, as the address has it. */
@@ -33,6 +33,8 @@ const toOrder = (q: z.infer<typeof cuttingQuery>) => ({
 const bookletBody = z.strictObject({ plan: planSchema, options: bookletOptionsSchema });
 const patternBody = z.strictObject({ plan: planSchema, options: patternOptionsSchema });
 
+const jobQuery = z.strictObject({ job: z.string().max(60).optional() });
+
 /** /api/cutting.pdf, /api/booklet.pdf, /api/pattern.pdf: written in a thread of its own, so that nothing else waits for it. */
 export function printingRoutes(): Router {
   const router = Router();
@@ -49,11 +51,20 @@ export function printingRoutes(): Router {
       .then((pdf) => res.type('application/pdf').send(pdf))
       .catch(next);
   });
+  // How much of a booklet is done, by the name its page gave the order.
+  const shares = new Map<string, number>();
+  router.post('/printing/warm', (_req, res) => {
+    warmUp();
+    res.status(204).end();
+  });
+  router.get('/printing/:job', (req, res) => void res.json({ share: shares.get(req.params.job) ?? null }));
   router.post('/booklet.pdf', (req, res, next) => {
     const { plan, options } = readInput(bookletBody, req.body);
-    writePages({ kind: 'booklet', plan, options })
+    const { job } = readInput(jobQuery, req.query);
+    writePages({ kind: 'booklet', plan, options }, (share) => job && shares.set(job, share))
       .then((pdf) => res.type('application/pdf').send(pdf))
-      .catch(next);
+      .catch(next)
+      .finally(() => shares.delete(job ?? ''));
   });
   router.post('/pattern.pdf', (req, res, next) => {
     const { plan, options } = readInput(patternBody, req.body);

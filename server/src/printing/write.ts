@@ -17,8 +17,9 @@ export type PrintOrder =
   | { readonly kind: 'booklet'; readonly plan: Plan; readonly options: BookletOptions }
   | { readonly kind: 'pattern'; readonly plan: Plan; readonly options: PatternOptions };
 
-/** What the thread answers: the PDF of an order by its number, or why there is none; `asked` where the order is at fault. */
+/** What the thread answers: how much is done, the PDF of an order by its number, or why there is none; `asked` where the order is at fault. */
 export type PrintAnswer =
+  | { readonly id: number; readonly share: number }
   | { readonly id: number; readonly pdf: Uint8Array }
   | { readonly id: number; readonly fault: string; readonly asked?: true };
 
@@ -28,6 +29,7 @@ const MOST_MS = 60_000;
 interface Waiting {
   readonly resolve: (pdf: Buffer) => void;
   readonly reject: (error: Error) => void;
+  readonly onShare: (share: number) => void;
 }
 
 let thread: Worker | undefined;
@@ -40,6 +42,7 @@ function getThread(): Worker {
   const started = new Worker(fileURLToPath(new URL('./thread.mjs', import.meta.url)), { execArgv: [] });
   started.on('message', (answer: PrintAnswer) => {
     const who = waiting.get(answer.id);
+    if ('share' in answer) return who?.onShare(answer.share);
     waiting.delete(answer.id);
     if ('pdf' in answer) who?.resolve(Buffer.from(answer.pdf));
     else who?.reject(answer.asked ? badInput('plan', answer.fault) : new Error(answer.fault));
@@ -59,8 +62,14 @@ function endThread(ended: Worker, error: Error): void {
   waiting.clear();
 }
 
+/** Starts the thread before the first order, which then does not wait for it. */
+export const warmUp = (): void => void getThread();
+
 /** Writes the PDF in a thread of its own; it is stopped, and said, when it takes too long. */
-export function writePages(order: PrintOrder): Promise<Buffer> {
+export function writePages(
+  order: PrintOrder,
+  onShare: (share: number) => void = () => undefined,
+): Promise<Buffer> {
   const id = ++orders;
   const own = getThread();
   return new Promise<Buffer>((resolve, reject) => {
@@ -71,7 +80,7 @@ export function writePages(order: PrintOrder): Promise<Buffer> {
         clearTimeout(timer);
         tell(value);
       };
-    waiting.set(id, { resolve: over(resolve), reject: over(reject) });
+    waiting.set(id, { resolve: over(resolve), reject: over(reject), onShare });
     own.postMessage({ id, order });
   });
 }

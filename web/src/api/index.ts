@@ -16,6 +16,6 @@ export {
   useListRevisionsQuery,
 } from './api.ts';
 export type { Kept, SavedPlan } from './api.ts';
-export { fetchPlan, fetchRevision, fetchAside, printPages, sayFault } from './plans.ts';
+export { fetchPlan, fetchRevision, fetchAside, printPages, sayFault, warmPrinting } from './plans.ts';
 export type { ArchiveLook, CopyOfDay, Keeping, Source } from './archive.ts';
 export { fetchCopies, lookAtArchive, takeArchive } from './archive.ts';

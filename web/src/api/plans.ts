@@ -45,9 +45,14 @@ export async function printPages(
   kind: 'booklet' | 'pattern',
   order: { readonly plan: Plan; readonly options: object },
   signal: AbortSignal,
+  onShare: (share: number) => void = () => undefined,
 ): Promise<Blob | string> {
+  const job = crypto.randomUUID();
+  const asking = window.setInterval(() => {
+    void fetchShare(job).then((share) => share !== undefined && onShare(share));
+  }, SHARE_MS);
   try {
-    const answer = await fetch(`/api/${kind}.pdf`, {
+    const answer = await fetch(`/api/${kind}.pdf${kind === 'booklet' ? `?job=${job}` : ''}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(order),
@@ -56,5 +61,23 @@ export async function printPages(
     return answer.ok ? await answer.blob() : sayFault({ data: await answer.json() });
   } catch {
     return signal.aborted ? 'stopped' : 'away';
+  } finally {
+    window.clearInterval(asking);
   }
 }
+
+const SHARE_MS = 400;
+
+/** How much of an order is done; undefined where nobody knows. */
+async function fetchShare(job: string): Promise<number | undefined> {
+  try {
+    const { share } = (await (await fetch(`/api/printing/${job}`)).json()) as { share: number | null };
+    return share ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Lets the server get ready to write pages, before the first are asked for. */
+export const warmPrinting = (): void =>
+  void fetch('/api/printing/warm', { method: 'POST' }).catch(() => undefined);

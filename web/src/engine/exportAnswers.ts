@@ -1,10 +1,17 @@
-import { USUAL_SIDE_MM, exportPlan, patternDxf, patternSvg, toPatternPages } from '@jade/core/exporting';
+import {
+  USUAL_SIDE_MM,
+  drawFinished,
+  exportPlan,
+  patternDxf,
+  patternSvg,
+  toPatternPages,
+} from '@jade/core/exporting';
 import { done, failed } from '@jade/core/outcome';
 import type { Engine } from './protocol.ts';
 import type { OpenPlan } from './openPlan.ts';
 
 /** What is taken along of the open plan. */
-export function exportAnswers(open: OpenPlan): Pick<Engine, 'exportPlan' | 'exportPattern'> {
+export function exportAnswers(open: OpenPlan): Pick<Engine, 'exportPlan' | 'exportPattern' | 'drawFinished'> {
   const given = () => {
     const { replay, input, readings } = open;
     if (!replay || !input) return undefined;
@@ -18,6 +25,10 @@ export function exportAnswers(open: OpenPlan): Pick<Engine, 'exportPlan' | 'expo
     exportPlan(format) {
       const own = given();
       return own ? exportPlan(format, own) : none();
+    },
+    drawFinished() {
+      const own = given();
+      return own ? drawFinished(own, own.sideMm) : null;
     },
     exportPattern(options, as) {
       const own = given();

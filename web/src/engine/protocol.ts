@@ -250,6 +250,8 @@ export interface Engine {
   drawPosed(towards: Spot): Drawing | null;
   /** The plan in another format, as text. */
   exportPlan(format: ExportFormat): Outcome<string, Issue>;
+  /** The finished model as the audience sees it; null before a plan is folded. */
+  drawFinished(): Drawing | null;
   /** Its pattern at full size, in mm. */
   exportPattern(options: PatternOptions, as: 'svg' | 'dxf'): Outcome<string, Issue>;
   /** Amounts that make the figure stand, each tried; and the flat folds whose angle can be tried. */

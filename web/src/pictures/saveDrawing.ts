@@ -19,9 +19,9 @@ export function saveSvg(saved: Saved): void {
   handOver(new Blob([render(saved)], { type: 'image/svg+xml' }), `${saved.file}.svg`);
 }
 
-/** Saves the drawing with twice as many dots; fails where the browser cannot. */
-export async function savePng(saved: Saved): Promise<void> {
-  handOver(await toPng(saved), `${saved.file}.png`);
+/** Saves the drawing as a picture so many dots wide; fails where the browser cannot. */
+export async function savePng(saved: Saved, dots = SIZE * DOTS): Promise<void> {
+  handOver(await toPng(saved, dots), `${saved.file}.png`);
 }
 
 /** Many drawings in one archive; `isOff` calls the work off between two of them. */
@@ -46,12 +46,12 @@ export async function saveAll(
   );
 }
 
-async function toPng(saved: Saved): Promise<Blob> {
+async function toPng(saved: Saved, dots = SIZE * DOTS): Promise<Blob> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(render(saved))}`;
   await image.decode();
   const canvas = document.createElement('canvas');
-  canvas.width = canvas.height = SIZE * DOTS;
+  canvas.width = canvas.height = dots;
   const pen = canvas.getContext('2d');
   if (!pen) throw new Error('this browser draws no pictures; save the SVG instead');
   pen.fillStyle = '#ffffff';

@@ -1,11 +1,11 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { BookletOptions, PatternOptions } from '@jade/core/exporting';
+import { type BookletOptions, type PatternOptions, diaryCsv, runsCsv } from '@jade/core/exporting';
 import type { Plan } from '@jade/core/plan';
-import { printPages } from '../../api/index.ts';
+import { printPages, warmPrinting } from '../../api/index.ts';
 import { getEngine } from '../../engine/index.ts';
-import { handOver } from '../../pictures/index.ts';
+import { handOver, savePng, usePalette } from '../../pictures/index.ts';
 import { usePlan, usePlanState } from '../../plan/index.ts';
-import { useSettings } from '../../records/index.ts';
+import { useDiary, useRuns, useSettings } from '../../records/index.ts';
 import { Choice, Leaf, NumberField, TextField, useKeptForm, whenAsked } from '../../ui/index.ts';
 import { CREASES, FORMATS, WORDS } from './words.ts';
 
@@ -34,6 +34,8 @@ export function TakeLeaf() {
 
 interface Work {
   readonly what: string;
+  /** How much is done; null where nobody knows. */
+  readonly share: number | null;
   readonly stop: AbortController;
 }
 
@@ -43,7 +45,10 @@ function Taking() {
   const [work, setWork] = useState<Work | null>(null);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
   const running = useRef<AbortController>(undefined);
-  useEffect(() => () => running.current?.abort(), []);
+  useEffect(() => {
+    warmPrinting();
+    return () => running.current?.abort();
+  }, []);
   const keep = (content: Blob, file: string): void => {
     handOver(content, file);
     setSaid({ text: WORDS.saved(file), isFault: false });
@@ -56,8 +61,10 @@ function Taking() {
     const stop = new AbortController();
     running.current = stop;
     setSaid(undefined);
-    setWork({ what, stop });
-    const made = await printPages(kind, { plan, options }, stop.signal);
+    setWork({ what, stop, share: null });
+    const made = await printPages(kind, { plan, options }, stop.signal, (share) =>
+      setWork((w) => w && { ...w, share }),
+    );
     setWork(null);
     if (made === 'stopped') return;
     if (made === 'away') setSaid({ text: WORDS.away, isFault: true });
@@ -75,6 +82,21 @@ function Taking() {
   };
   return (
     <>
+      <div role="status" className="sticky -top-6 z-10 mb-3 min-h-[28px] bg-leaf">
+        {work ? (
+          <p className="flex items-baseline gap-4">
+            <span>{work.what}</span>
+            {work.share !== null && (
+              <progress aria-label={work.what} value={work.share} max={1} className="h-2 w-40" />
+            )}
+            <button type="button" className="act" onClick={() => work.stop.abort()}>
+              {WORDS.stop}
+            </button>
+          </p>
+        ) : (
+          said && <p className={said.isFault ? 'text-persimmon' : ''}>{said.text}</p>
+        )}
+      </div>
       <div className="grid grid-cols-2 gap-x-10 gap-y-6 max-[720px]:grid-cols-1">
         <section aria-label={WORDS.toPrint}>
           <h3 className="head mb-2">{WORDS.toPrint}</h3>
@@ -111,6 +133,8 @@ function Taking() {
                 </button>
               </Row>
             ))}
+            <Tables planId={id} onKeep={keep} />
+            <PictureRow onKeep={setSaid} />
             {id && (
               <Row word={WORDS.planFile} says={WORDS.planFileSays}>
                 <a className="act" href={`/api/plans/${id}/file`} download>
@@ -121,19 +145,85 @@ function Taking() {
           </ul>
         </section>
       </div>
-      <div role="status" className="mt-4 min-h-[28px]">
-        {work ? (
-          <p className="flex items-baseline gap-4">
-            <span>{work.what}</span>
-            <button type="button" className="act" onClick={() => work.stop.abort()}>
-              {WORDS.stop}
-            </button>
-          </p>
-        ) : (
-          said && <p className={said.isFault ? 'text-persimmon' : ''}>{said.text}</p>
-        )}
-      </div>
     </>
+  );
+}
+
+/** Runs and diary of the plan as tables. */
+function Tables({
+  planId,
+  onKeep,
+}: {
+  planId: string | null;
+  onKeep: (content: Blob, file: string) => void;
+}) {
+  const plan = usePlan();
+  const { data: runs } = useRuns();
+  const { data: diary } = useDiary();
+  const own = <T,>(list: readonly { planId: string; record: T }[] | undefined): T[] =>
+    (list ?? []).flatMap((k) => (k.planId === planId ? [k.record] : []));
+  const save = (text: string, what: string): void =>
+    onKeep(new Blob([text], { type: 'text/csv' }), `${fileOf(plan)}-${what}.csv`);
+  const numbers = new Map(plan.steps.map((s, i) => [s.id, i + 1]));
+  return (
+    <>
+      {own(runs).length > 0 && (
+        <Row word={WORDS.runs} says={WORDS.runsSay}>
+          <button
+            type="button"
+            className="act"
+            onClick={() =>
+              save(
+                runsCsv(own(runs), (step) => numbers.get(step)),
+                'runs',
+              )
+            }
+          >
+            {WORDS.saveIt}
+          </button>
+        </Row>
+      )}
+      {own(diary).length > 0 && (
+        <Row word={WORDS.diary} says={WORDS.diarySays}>
+          <button type="button" className="act" onClick={() => save(diaryCsv(own(diary)), 'diary')}>
+            {WORDS.saveIt}
+          </button>
+        </Row>
+      )}
+    </>
+  );
+}
+
+/** The finished model as a PNG of a chosen size. */
+function PictureRow({ onKeep }: { onKeep: (said: { text: string; isFault: boolean }) => void }) {
+  const plan = usePlan();
+  const palette = usePalette();
+  const [dots, setDots] = useState(2000);
+  const save = async (): Promise<void> => {
+    const drawing = await getEngine().drawFinished();
+    if (!drawing) return;
+    const file = `${fileOf(plan)}-finished`;
+    await savePng({ drawing, palette, title: plan.name, file }, dots).then(
+      () => onKeep({ text: WORDS.saved(`${file}.png`), isFault: false }),
+      (error: unknown) => onKeep({ text: `It is not saved: ${String(error)}.`, isFault: true }),
+    );
+  };
+  return (
+    <Row word={WORDS.picture} says={WORDS.pictureSays}>
+      <span className="flex items-end gap-3">
+        <NumberField
+          label={WORDS.wide}
+          className="w-24"
+          value={dots}
+          low={64}
+          high={8000}
+          onNumber={(n) => setDots(Math.round(n))}
+        />
+        <button type="button" className="act pb-1" onClick={() => void save()}>
+          {WORDS.savePng}
+        </button>
+      </span>
+    </Row>
   );
 }
 
@@ -209,7 +299,7 @@ function PatternForm({
       <div className="flex flex-wrap items-start gap-3">
         <Choice
           label={WORDS.creases}
-          className="w-40"
+          className="w-60"
           value={form.creases}
           options={CREASES}
           onChoice={(creases) => setForm({ ...form, creases })}

@@ -12,7 +12,7 @@ export const WORDS = {
   by: 'Folded by',
   imposed: 'as a booklet to fold in half (print on both sides, turned at the short edge)',
   saveBooklet: 'Save the booklet',
-  creases: 'Creases',
+  creases: 'What is on it',
   step: 'up to step',
   stepNote: '0: the last',
   otherSide: 'the other side of the paper up',
@@ -23,15 +23,27 @@ export const WORDS = {
   writingBooklet: 'The booklet is being written …',
   writingPattern: 'The pattern is being written …',
   away: 'The server that writes pages is away; nothing is lost. Try again when it is back, or save the SVG.',
+  runs: 'Runs as CSV',
+  runsSay: 'evenings at the bench, with the seconds of every step',
+  diary: 'Diary as CSV',
+  diarySays: 'sizes foreseen and measured, minutes, notes',
+  saveIt: 'Save the table',
+  picture: 'Picture of the finished model',
+  pictureSays: 'PNG, as wide as you say',
+  wide: 'px wide',
+  savePng: 'Save PNG',
   planFile: 'Plan file',
   planFileSays: 'the plan with its runs and diary, to be taken in here again',
   saved: (file: string): string => `Saved as ${file}.`,
 } as const;
 
 export const CREASES: readonly { value: PatternOptions['creases']; label: string }[] = [
-  { value: 'all', label: 'all of them' },
-  { value: 'folded', label: 'those folded in the end' },
+  { value: 'all', label: 'all creases' },
+  { value: 'folded', label: 'creases folded in the end' },
   { value: 'marks', label: 'marks only' },
+  { value: 'rim', label: 'the rim, to cut along' },
+  { value: 'strip', label: 'strips with the marks of each edge' },
+  { value: 'silhouette', label: 'the finished silhouette' },
 ];
 
 /** Formats of the list, what they are for, their ending and kind. */
@@ -48,6 +60,13 @@ export const FORMATS: readonly {
     says: 'every folded state with its layers, and the figure in space',
     ending: 'fold',
     type: 'application/json',
+  },
+  {
+    format: 'html',
+    word: 'Web page',
+    says: 'one page to send to a friend: the steps, and the figure to turn; needs no network',
+    ending: 'html',
+    type: 'text/html',
   },
   {
     format: 'gltf',

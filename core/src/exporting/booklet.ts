@@ -1,52 +1,36 @@
 import { z } from 'zod';
-import {
-  type BookletContent,
-  type BookletStep,
-  type PatternPages,
-  type PatternStyle,
-  pageSizes,
-} from '../booklet/index.ts';
-import type { Assignment } from '../creases/index.ts';
-import { buildPattern } from '../creases/index.ts';
+import { type BookletContent, type BookletStep, pageSizes } from '../booklet/index.ts';
 import { type Drawing, drawForm, drawModel, drawStep } from '../drawing/index.ts';
-import { patternOf, toLinesDxf } from '../formats/index.ts';
-import { type Point, boundsOf } from '../geometry/index.ts';
-import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { Reader } from '../references/index.ts';
 import { measureState, readPosed, wishSizes } from '../readings/index.ts';
 import { toMinutes } from '../schedule/index.ts';
-import { contextAfter, nameSteps, openAfter, sayOpen, sayStep } from '../sequence/index.ts';
+import {
+  type Replay,
+  type ReplayedStep,
+  contextAfter,
+  nameSteps,
+  openAfter,
+  sayOpen,
+  sayRepeats,
+  sayStep,
+} from '../sequence/index.ts';
 import { benchLengthOf, sayBenchLength, sayShaping, shapingOf } from '../shaping/index.ts';
-import { outlineOf, sheetTitle } from '../sheet/index.ts';
+import { type SheetSymmetry, sheetTitle } from '../sheet/index.ts';
 import { toLengthText, toMinutesText } from '../units/index.ts';
 import { sayDuration, sayWait, waitMinutes } from '../waits/index.ts';
 import { isShaped } from './posed.ts';
 import type { Exported } from './writers.ts';
 
-const pageSize = z.enum(Object.keys(pageSizes) as [keyof typeof pageSizes]);
-
 /** How a booklet is wanted. */
 export const bookletOptionsSchema = z.strictObject({
-  page: pageSize.default('A4'),
+  page: z.enum(Object.keys(pageSizes) as [keyof typeof pageSizes]).default('A4'),
   /** Who folds it, as it is to be printed. */
   by: z.string().max(80).default(''),
   /** Two pages to a side, in the order of a booklet that is folded in half. */
   imposed: z.boolean().default(false),
 });
 export type BookletOptions = z.infer<typeof bookletOptionsSchema>;
-
-/** How a pattern is wanted. */
-export const patternOptionsSchema = z.strictObject({
-  page: pageSize.default('A4'),
-  /** All creases, those that are folded in the end, or marks only. */
-  creases: z.enum(['all', 'folded', 'marks']).default('all'),
-  /** As they are after this step; after the last one where it is missing. */
-  step: z.number().int().min(1).max(400).optional(),
-  /** The other side of the paper up: mirrored, mountains and valleys changed. */
-  otherSide: z.boolean().default(false),
-});
-export type PatternOptions = z.infer<typeof patternOptionsSchema>;
 
 /** Where the audience sits: in front, a little to the right. */
 const AUDIENCE = [0.32, 0, 1] as const;
@@ -82,28 +66,44 @@ export function toBooklet(
 ): BookletContent {
   const names = nameSteps(replay.sequence.steps);
   let passage = '';
-  const steps = replay.steps.map((step): BookletStep => {
+  const runs = findRuns(replay);
+  const steps = replay.steps.flatMap((step): BookletStep[] => {
+    const run = runs.find((r) => r.at <= step.number && step.number <= r.at + r.last - r.first);
+    // A passage that is made again is one picture: what it becomes.
+    if (run) return step.number === run.at + run.last - run.first ? [runStep(run, step)] : [];
+    const bracket = runs.find((r) => r.first <= step.number && step.number <= r.last);
     const drawing = drawStep(step, names);
     const sentence = sayStep(step.step, replay.sequence);
     const begins = step.step.passage !== '' && step.step.passage !== passage;
     passage = step.step.passage;
     const open = openAfter(replay.sequence.steps, step.number);
-    return {
-      number: String(step.number),
-      passage: begins ? step.step.passage : '',
-      sentence,
-      more: [
-        ...(step.refusal ? [`It cannot be folded: ${step.refusal.text}`] : []),
-        ...(step.step.note ? [step.step.note] : []),
-        ...(open ? [sayOpen(open)] : []),
-        ...step.step.waits.map((w) => `${sayWait(w)}.`),
-      ],
-      drawing,
-      isLarge:
-        drawing.focus !== undefined ||
-        step.after.facets.length > MANY.facets ||
-        sentence.length > MANY.letters,
-    };
+    return [
+      {
+        number: String(step.number),
+        passage: begins ? step.step.passage : '',
+        sentence,
+        more: [
+          ...(step.refusal ? [`It cannot be folded: ${step.refusal.text}`] : []),
+          ...(step.step.note ? [step.step.note] : []),
+          ...(open ? [sayOpen(open)] : []),
+          ...step.step.waits.map((w) => `${sayWait(w)}.`),
+        ],
+        drawing,
+        isLarge:
+          drawing.focus !== undefined ||
+          step.after.facets.length > MANY.facets ||
+          sentence.length > MANY.letters,
+        ...(bracket
+          ? {
+              bracket: {
+                begins: step.number === bracket.first,
+                ends: step.number === bracket.last,
+                says: `again in ${bracket.at} to ${bracket.at + bracket.last - bracket.first}`,
+              },
+            }
+          : {}),
+      },
+    ];
   });
   const shaping = toShapingSteps({ plan, replay }, sideMm);
   const minutes =
@@ -129,7 +129,7 @@ export function toBooklet(
       ['It becomes', sayFinished({ plan, replay }, sideMm)],
       [
         'Time',
-        `${toMinutesText(minutes)} of folding${waiting > 0 ? `, ${sayDuration(waiting)} of waiting` : ''}, in ${steps.length + shaping.length} steps`,
+        `${toMinutesText(minutes)} of folding${waiting > 0 ? `, ${sayDuration(waiting)} of waiting` : ''}, in ${replay.steps.length + shaping.length} steps`,
       ],
       ...([...tools, ...new Set(rods)].length > 0
         ? ([['Have ready', [...tools, ...new Set(rods)].join(', ')]] as const)
@@ -146,6 +146,50 @@ export function toBooklet(
     ],
     steps,
     shaping,
+  };
+}
+
+/** A passage made again under one symmetry: steps first to last, from step `at` on. */
+interface Run {
+  readonly first: number;
+  readonly last: number;
+  readonly at: number;
+  readonly map: SheetSymmetry;
+  readonly behind: boolean;
+}
+
+/** Stretches of two steps or more that repeat as many earlier ones in the same order under one symmetry. */
+function findRuns({ sequence, steps }: Replay): Run[] {
+  const numberOf = new Map(sequence.steps.map((s, i) => [s.id, i + 1]));
+  const runs: Run[] = [];
+  steps.forEach(({ number, refusal }, i) => {
+    const { move, note, waits } = sequence.steps[i]!;
+    if (move.kind !== 'repeat' || refusal) return;
+    const of = numberOf.get(move.of);
+    if (of === undefined) return;
+    const last = runs.at(-1);
+    const goesOn =
+      last !== undefined &&
+      last.at + last.last - last.first === number - 1 &&
+      last.last === of - 1 &&
+      last.behind === move.behind &&
+      JSON.stringify(last.map) === JSON.stringify(move.map);
+    // What is said of a single step must be seen at it.
+    if (note !== '' || waits.length > 0) return;
+    if (goesOn) runs[runs.length - 1] = { ...last, last: of };
+    else runs.push({ first: of, last: of, at: number, map: move.map, behind: move.behind });
+  });
+  return runs.filter((r) => r.last > r.first && r.last < r.at);
+}
+
+function runStep(run: Run, step: ReplayedStep): BookletStep {
+  return {
+    number: `${run.at}–${run.at + run.last - run.first}`,
+    passage: '',
+    sentence: sayRepeats(run.first, run.last, run.map, run.behind),
+    more: [],
+    drawing: drawModel(step.after),
+    isLarge: step.after.facets.length > MANY.facets,
   };
 }
 
@@ -199,115 +243,3 @@ function toShapingSteps({ plan, replay }: Exported, sideMm: number): BookletStep
     };
   });
 }
-
-const STYLES: Readonly<Record<Assignment, PatternStyle>> = {
-  B: 'edge',
-  M: 'mountain',
-  V: 'valley',
-  F: 'crease',
-  U: 'unknown',
-};
-const FLIPPED: Readonly<Record<PatternStyle, PatternStyle>> = {
-  edge: 'edge',
-  mountain: 'valley',
-  valley: 'mountain',
-  crease: 'crease',
-  unknown: 'unknown',
-};
-
-const ABOUT: Readonly<Record<PatternOptions['creases'], string>> = {
-  all: 'All creases',
-  folded: 'The creases that are folded',
-  marks: 'The marks',
-};
-
-/** The pattern of a plan as it is wanted, in mm. Fails with one sentence where the step is gone or nothing is creased. */
-export function toPatternPages(
-  { plan, replay }: Exported,
-  sideMm: number,
-  { page, creases, step, otherSide }: PatternOptions,
-): Outcome<PatternPages, Issue> {
-  const count = replay.steps.length;
-  if (step !== undefined && step > count)
-    return failed({
-      path: 'step',
-      text: `The plan has ${count} steps, and the pattern after step ${step} is asked for; name one of them.`,
-    });
-  const until = replay.steps.slice(0, step ?? count);
-  const state = until.at(-1)?.after ?? replay.start;
-  const pattern = buildPattern(patternOf(state));
-  if (!pattern.ok) return failed(pattern.fault[0]!);
-  const { vertices, edges } = pattern.value;
-  const drawn = edges.flatMap(({ a, b, assignment }) => {
-    const style = STYLES[assignment];
-    const isWanted = style === 'edge' || creases === 'all' || (creases === 'folded' && style !== 'crease');
-    return isWanted ? [{ from: vertices[a]!, to: vertices[b]!, style }] : [];
-  });
-  const marks =
-    creases === 'marks'
-      ? until.flatMap(({ move, trail }) =>
-          move.kind === 'pinch'
-            ? (trail?.creases ?? []).map(({ from, to }) => ({ from, to, style: 'crease' as const }))
-            : [],
-        )
-      : [];
-  const outline = outlineOf(plan.sheet.shape);
-  const { minX, minY, maxX, maxY } = boundsOf(outline);
-  const place = ([x, y]: Point): Point => [(otherSide ? maxX - x : x - minX) * sideMm, (y - minY) * sideMm];
-  const lines = [...drawn, ...marks].map(({ from, to, style }) => ({
-    from: place(from),
-    to: place(to),
-    style: otherSide ? FLIPPED[style] : style,
-  }));
-  if (lines.every((l) => l.style === 'edge'))
-    return failed({
-      path: 'creases',
-      text:
-        creases === 'marks'
-          ? 'The plan marks nothing by a pinch yet; ask for all creases.'
-          : 'Nothing is creased yet; fold something first.',
-    });
-  const when = step === undefined || step === count ? '' : ` after step ${step}`;
-  const side = otherSide ? plan.paper.back.name : plan.paper.front.name;
-  return done({
-    title: plan.name,
-    widthMm: (maxX - minX) * sideMm,
-    heightMm: (maxY - minY) * sideMm,
-    lines,
-    page,
-    about: `${ABOUT[creases]}${when}, seen with ${side} up.`,
-  });
-}
-
-/** A pattern at full size as SVG: one unit is one mm. */
-export function patternSvg({ title, widthMm, heightMm, lines }: PatternPages): string {
-  const at = (v: number): string => String(Number(v.toFixed(6)));
-  const named = (style: PatternStyle): string =>
-    lines
-      .filter((l) => l.style === style)
-      .map(
-        ({ from, to }) =>
-          `<line x1="${at(from[0])}" y1="${at(heightMm - from[1])}" x2="${at(to[0])}" y2="${at(heightMm - to[1])}"/>`,
-      )
-      .join('');
-  const looks: Readonly<Record<PatternStyle, string>> = {
-    edge: 'stroke="#1a2320" stroke-width="0.35"',
-    mountain: 'stroke="#a13408" stroke-width="0.28" stroke-dasharray="2.8 0.9 0.5 0.9"',
-    valley: 'stroke="#0a5f4a" stroke-width="0.28" stroke-dasharray="1.8 1.1"',
-    crease: 'stroke="#57656b" stroke-width="0.18"',
-    unknown: 'stroke="#1a2320" stroke-width="0.28" stroke-dasharray="0.4 0.9"',
-  };
-  const groups = (Object.keys(looks) as PatternStyle[])
-    .filter((style) => lines.some((l) => l.style === style))
-    .map((style) => `<g id="${style}" ${looks[style]}>${named(style)}</g>`);
-  const safe = title.replace(/[&<>]/g, (c) => `&#${c.charCodeAt(0)};`);
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${at(widthMm)}mm" height="${at(heightMm)}mm" viewBox="0 0 ${at(widthMm)} ${at(heightMm)}"><title>${safe}</title><g fill="none">\n${groups.join('\n')}\n</g></svg>\n`;
-}
-
-/** A pattern at full size as a DXF drawing in mm, each kind of line on a layer of its own. */
-export const patternDxf = ({ lines }: PatternPages): string =>
-  toLinesDxf(lines.map(({ from, to, style }) => ({ from, to, assignment: ASSIGNED[style] })));
-
-const ASSIGNED = Object.fromEntries(
-  Object.entries(STYLES).map(([assignment, style]) => [style, assignment]),
-) as Record<PatternStyle, Assignment>;
