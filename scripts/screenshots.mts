@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
+import { reedBeetle } from '../e2e/patterns.ts';
 import { chromiumArgs, findChromium } from './chromium.mjs';
 
 const [folder = 'docs/screenshots', only] = process.argv.slice(2);
@@ -119,12 +120,14 @@ const views: View[] = [
     },
   },
   {
-    name: 'folds-passage',
-    path: '/plan/demo-heron/folds',
+    name: 'bringing',
+    path: '/',
     act: async (page) => {
-      await page.getByRole('button', { name: /^Step 30,/ }).click();
-      await page.getByRole('button', { name: 'Passage…' }).click();
-      await page.getByText(/It can still be chosen/).waitFor();
+      await page.getByRole('button', { name: 'Bring in…' }).click();
+      await page
+        .getByLabel('File to bring in')
+        .setInputFiles({ name: 'reed beetle.svg', mimeType: 'image/svg+xml', buffer: reedBeetle });
+      await page.getByText('One vertex cannot lie flat.').waitFor();
     },
   },
   { name: 'finish', path: `${owl}/finish` },

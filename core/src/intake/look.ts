@@ -320,7 +320,8 @@ function judge(
   return {
     sheet,
     faults,
-    system: findSystem(pattern, Math.max(precision, relaxed.shift)),
+    // What is off fits any grid that is fine enough; the system is told of a pattern that closes.
+    system: wrong.length > 0 ? null : findSystem(pattern, Math.max(precision, relaxed.shift)),
     precision,
     pattern,
     ...(mend

@@ -80,4 +80,8 @@ async function fetchShare(job: string): Promise<number | undefined> {
 
 /** Lets the server get ready to write pages, before the first are asked for. */
 export const warmPrinting = (): void =>
-  void fetch('/api/printing/warm', { method: 'POST' }).catch(() => undefined);
+  void fetch('/api/printing/warm', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  }).catch(() => undefined);

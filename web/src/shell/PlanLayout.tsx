@@ -149,7 +149,7 @@ function OpenPlan({ id }: { id: string }) {
           stops each time, load the page again, or undo the last change.
         </p>
       )}
-      <div className="relative min-h-0 flex-1 overflow-auto bg-leaf" data-screen="">
+      <div className="relative min-h-0 flex-1 overflow-auto bg-leaf" data-screen={stage ?? ''}>
         <Outlet />
       </div>
       <TakeLeaf />

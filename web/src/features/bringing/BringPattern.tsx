@@ -138,7 +138,7 @@ function Looking({ kind, file, drawing, intake, onDone }: LookingProps) {
             sayAdded(look.added.length),
             sayInnerRims(look.innerRims),
             sayApart(look.apart.count, drawing.leftOut),
-            look.facets > 0 ? saySystem(look.system) : '',
+            look.stop === undefined ? saySystem(look.system) : '',
           ].map((line) => line !== '' && <li key={line}>{line}</li>)}
         </ul>
         <section aria-label={WORDS.ends} className="mt-3 grid max-w-[520px] grid-cols-2 gap-4">

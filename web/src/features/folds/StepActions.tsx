@@ -7,7 +7,7 @@ import { useEngine } from '../../engine/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { stepSelected, useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
-import { TextField } from '../../ui/index.ts';
+import { TextField, ask } from '../../ui/index.ts';
 import { Exactness } from './Exactness.tsx';
 import { WaitsButton, isTyping } from '../../stage/index.ts';
 import { BaseLeaf } from './BaseLeaf.tsx';
@@ -45,6 +45,10 @@ export function StepActions({ onChange }: { onChange: (tool: Tool) => void }) {
           (0), or{' '}
           <button type="button" className="act" onClick={() => setLeaf('passage')}>
             {WORDS.takeAPassageFrom}
+          </button>
+          , or{' '}
+          <button type="button" className="act" onClick={() => ask('bring')}>
+            {WORDS.bringInAPattern}
           </button>
           . All keys: ?
         </p>
