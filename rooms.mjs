@@ -16,6 +16,7 @@ export const coreRooms = [
     'drawing',
     'play',
     'schedule',
+    'calendar',
     'window',
     'booklet',
   ],

@@ -25,21 +25,9 @@ const views: View[] = [
     act: async (page) => page.getByText('Hare, first idea').first().waitFor(),
   },
   {
-    name: 'clash',
-    path: '/plan/demo-otter/brief',
-    act: async (page) => {
-      const other = await page.context().newPage();
-      await other.goto(page.url());
-      await other.getByLabel('Pose').waitFor();
-      await page.route('**/api/plans/*', (route) => route.abort());
-      await page.getByLabel('Pose').fill('floating on its back');
-      await page.getByLabel('Subject').fill('Otter, afloat');
-      await page.getByTestId('save-notice').waitFor();
-      await other.getByLabel('Pose').fill('walking, tail down');
-      await other.getByTestId('save-state').getByText('saved').waitFor();
-      await page.unroute('**/api/plans/*');
-      await page.getByRole('alert', { name: 'Two versions' }).waitFor();
-    },
+    name: 'calendar',
+    path: '/calendar',
+    act: async (page) => page.getByTestId('calendar-sentence').waitFor({ timeout: 60000 }),
   },
   { name: 'brief', path: `${owl}/brief` },
   {

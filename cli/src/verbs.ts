@@ -1,5 +1,6 @@
 import { archiveVerbs } from './archive.ts';
 import { benchVerbs } from './bench/index.ts';
+import { calendarVerbs } from './calendar.ts';
 import { designVerbs } from './design.ts';
 import { exportVerbs } from './exports.ts';
 import { markVerbs } from './marks.ts';
@@ -16,6 +17,7 @@ export const verbs: Record<string, Verb> = {
   ...designVerbs,
   ...markVerbs,
   ...exportVerbs,
+  ...calendarVerbs,
   ...archiveVerbs,
   ...benchVerbs,
 };

@@ -484,3 +484,41 @@ describe('the command line', () => {
     expect(JSON.parse(shell.stdout)).toHaveProperty('bases');
   });
 });
+
+describe('jade calendar', () => {
+  type Block = { plan: string; kind: string; from: string; to: string };
+
+  test('the demo up to its day: no two evenings at once, waits beside them, sheets counted', async () => {
+    const said = (await ask(
+      'calendar',
+      'demo',
+      '--from',
+      '2026-12-01',
+      '--until',
+      '2026-12-19',
+      '--evening',
+      '90',
+    )) as unknown as {
+      blocks: Block[];
+      late: object[];
+      sheets: { count: number }[];
+    };
+    const evenings = said.blocks.filter((b) => b.kind === 'fold');
+    expect(evenings.length).toBeGreaterThan(10);
+    for (const [i, b] of evenings.slice(1).entries()) expect(b.from >= evenings[i]!.to).toBe(true);
+    expect(said.late).toEqual([]);
+    expect(said.blocks.filter((b) => b.kind === 'wait').map((b) => b.plan)).toEqual(['newt', 'newt']);
+    expect(said.sheets).toHaveLength(7);
+  });
+
+  test.each([
+    [['calendar'], 'a plan is missing'],
+    [['calendar', 'demo', '--until', '2026-13-01'], 'write a day as 2026-12-19'],
+    [['calendar', 'demo', '--from', '2026-12-01', '--until', '2026-11-01'], 'name a later day'],
+    [['calendar', 'demo', '--evening', '0'], 'a number from 5 to 600'],
+    [['calendar', 'demo', '--school', 'both'], 'write together'],
+  ])('%j is told', async (args, says) => {
+    const { code, err } = await runCommand(args);
+    expect([code, err]).toEqual([2, expect.stringContaining(says)]);
+  });
+});

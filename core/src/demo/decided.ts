@@ -1,5 +1,6 @@
 import { type Plan, buildPlan, toPaperChoice } from '../plan/index.ts';
 import type { PointRef } from '../references/index.ts';
+import type { Wait } from '../waits/index.ts';
 import { type WrittenAct, shapingStepSchema } from '../shaping/index.ts';
 import { write } from '../sequence/index.ts';
 import type { Figure } from '../parts/index.ts';
@@ -28,7 +29,11 @@ export interface Decided {
   readonly baseId: string;
   readonly feet: readonly [PointRef, PointRef] | null;
   /** Shaping the engine makes, before what is done by hand. */
-  readonly shaping?: readonly { readonly id: string; readonly act: WrittenAct }[];
+  readonly shaping?: readonly {
+    readonly id: string;
+    readonly act: WrittenAct;
+    readonly waits?: readonly Wait[];
+  }[];
   readonly posture?: Plan['finish']['posture'];
   readonly notes: readonly (readonly [text: string, range: string])[];
   readonly wetFolded?: boolean;
@@ -99,7 +104,9 @@ export function buildFinished(decided: Decided): Plan {
     points: figure.points,
     steps: [...figure.steps, ...(figure.stands === 0 ? [] : [stand])],
     shaping: [
-      ...(decided.shaping ?? []).map(({ id, act }) => shapingStepSchema.parse({ id, act })),
+      ...(decided.shaping ?? []).map(({ id, act, waits = [] }) =>
+        shapingStepSchema.parse({ id, act, waits }),
+      ),
       ...decided.notes.map(([text, range], i) =>
         shapingStepSchema.parse({ id: `note-${i + 1}`, act: { kind: 'hand', text, range } }),
       ),

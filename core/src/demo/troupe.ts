@@ -179,10 +179,10 @@ export const buildNewtPlan = (): Plan =>
     feet: null,
     posture: 'lies front up',
     shaping: [
-      { id: 'hind-right', act: hindFoot(at('B'), at('P')) },
+      { id: 'hind-right', act: hindFoot(at('B'), at('P')), waits: [{ kind: 'damp', minutes: 15 }] },
       { id: 'hind-left', act: hindFoot(at('D'), at('Q')) },
       { id: 'fore-right', act: foreFoot(at('E'), at('F')) },
-      { id: 'fore-left', act: foreFoot(at('F'), at('E')) },
+      { id: 'fore-left', act: foreFoot(at('F'), at('E')), waits: [{ kind: 'dry', minutes: 14 * 60 }] },
     ],
     notes: [['Round the back between finger and thumb', 'to taste']],
     tools: ['knife'],

@@ -6,6 +6,7 @@ export type { ExportFormat, Exported } from './writers.ts';
 export { describeStep, exportFormats, exportPlan, USUAL_SIDE_MM } from './writers.ts';
 export type { BookletOptions } from './booklet.ts';
 export { bookletOptionsSchema, drawFinished, toBooklet } from './booklet.ts';
+export { sayBlock, sayWaiting, showIcs } from './show.ts';
 export { diaryCsv, runsCsv } from './records.ts';
 export type { PatternOptions } from './pattern.ts';
 export { patternOptionsSchema, patternDxf, patternSvg, toPatternPages } from './pattern.ts';

@@ -35,3 +35,4 @@ export type { StepLength } from './lengths.ts';
 export { readLengths } from './lengths.ts';
 export type { Posed } from './posed.ts';
 export { poseAsk, readPosed, wishSizes } from './posed.ts';
+export { readShowModel } from './show.ts';

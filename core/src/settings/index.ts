@@ -2,10 +2,21 @@
 import { z } from 'zod';
 import { defaultLimits } from '../paper/index.ts';
 import { defaultSigma } from '../slips/index.ts';
+import { schools } from '../calendar/index.ts';
 import { lengthUnits } from '../units/index.ts';
 
 const mm = z.number().positive().max(100);
 const share = z.number().positive().max(5);
+
+const freshCalendar = {
+  minutes: [60, 60, 60, 60, 0, 120, 120],
+  at: 19 * 60,
+  off: [] as string[],
+  spareDays: 1,
+  school: 'together' as const,
+  trials: {},
+  holds: [],
+};
 
 export const settingsSchema = z.strictObject({
   /** The folder's name, as it shall stand on plans and booklets; empty where none is wanted. */
@@ -32,6 +43,30 @@ export const settingsSchema = z.strictObject({
   sigma: z.strictObject({ edgeToEdge: mm, pointToPoint: mm, throughMarks: mm, byEye: mm, guess: mm }),
   /** When the slips were last taken from checks at the bench; those before it have been counted. */
   handTakenAt: z.iso.datetime().nullable(),
+  /** When the folder folds, and what is wished of the calendar. */
+  calendar: z
+    .strictObject({
+      /** Minutes of an evening, Monday first; the minute of the day it begins at. */
+      minutes: z.array(z.number().int().min(0).max(600)).length(7),
+      at: z.number().int().min(0).max(1435),
+      off: z.array(z.iso.date()).max(400),
+      spareDays: z.number().int().min(0).max(30),
+      school: z.enum(schools),
+      /** Trial folds by plan, where they are not as usual. */
+      trials: z.record(z.string().max(60), z.number().int().min(0).max(20)),
+      /** Stretches held on a day. */
+      holds: z
+        .array(
+          z.strictObject({
+            model: z.string().max(60),
+            copy: z.number().int().min(1).max(300),
+            first: z.number().int().min(1).max(500),
+            day: z.iso.date(),
+          }),
+        )
+        .max(300),
+    })
+    .default({ ...freshCalendar }),
   /** How marks are looked for: what is near enough, and whether two marks may go onto two lines at once. */
   marks: z.strictObject({ nearMm: z.number().min(0).max(5), both: z.boolean() }),
 });
@@ -44,5 +79,6 @@ export const defaultSettings: Settings = {
   limits: defaultLimits,
   sigma: defaultSigma,
   handTakenAt: null,
+  calendar: freshCalendar,
   marks: { nearMm: 0.2, both: false },
 };

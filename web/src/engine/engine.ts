@@ -1,5 +1,7 @@
 import { drawModel } from '@jade/core/drawing';
-import { measureState } from '@jade/core/readings';
+import { findRemedies, planShow } from '@jade/core/calendar';
+import { USUAL_SIDE_MM } from '@jade/core/exporting';
+import { measureState, readShowModel } from '@jade/core/readings';
 import { replaySequence } from '@jade/core/sequence';
 import { atlasAnswers } from './atlasAnswers.ts';
 import { OpenPlan, readPlan, toSequence } from './openPlan.ts';
@@ -18,6 +20,15 @@ export function buildEngine(): Engine {
     ...poseAnswers(open),
     ...exportAnswers(open),
     ...atlasAnswers,
+    readForShow(id, given, trials) {
+      const own = replaySequence(toSequence(given));
+      const readings = readPlan(given, own);
+      const { plan, runs, diary } = given;
+      const sideMm = readings.sideMm ?? USUAL_SIDE_MM;
+      return readShowModel({ id, plan, replay: own, sideMm, pace: readings.pace, runs, diary, trials });
+    },
+    planShow,
+    findRemedies: (ask, show) => findRemedies(ask, show).map(({ change: _change, ...told }) => told),
     drawSilhouette(given): Silhouette {
       const own = replaySequence(toSequence(given));
       const state = own.steps.at(-1)?.after ?? own.start;

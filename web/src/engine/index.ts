@@ -14,6 +14,7 @@ export type {
   PosedFigure,
   TasteReading,
   Silhouette,
+  ToldRemedy,
 } from './protocol.ts';
 export { ENGINE_LOST, getEngine } from './client.ts';
 export { EngineProvider } from './provider.tsx';

@@ -3,6 +3,7 @@ import type { Issue, Outcome } from '@jade/core/outcome';
 import type { ActionRead, LockFault, LockRead } from '@jade/core/shaping';
 import type { Landmark, SheetCrease } from '@jade/core/trying';
 import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
+import type { Remedy, Show, ShowAsk, ShowModel } from '@jade/core/calendar';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
 import type { Point, Segment, Spot } from '@jade/core/geometry';
@@ -37,6 +38,9 @@ export interface PlanInput {
   readonly otherDiary: readonly DiaryEntry[];
   readonly settings: Settings;
 }
+
+/** A remedy of the calendar, as the page tells it. */
+export type ToldRemedy = Omit<Remedy, 'change'>;
 
 /** One step for the strip; its picture goes by its stamp. */
 export interface StepCard {
@@ -288,4 +292,10 @@ export interface Engine {
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */
   readEfficiency(id: string): number | null;
   drawSilhouette(input: PlanInput): Silhouette;
+  /** A plan as the calendar needs it. */
+  readForShow(id: string, input: PlanInput, trials: number | undefined): ShowModel;
+  /** The calendar of all plans. */
+  planShow(ask: ShowAsk): Show;
+  /** What would help where something is late, each tried. */
+  findRemedies(ask: ShowAsk, show: Show): readonly ToldRemedy[];
 }

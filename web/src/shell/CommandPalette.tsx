@@ -114,6 +114,9 @@ export function CommandPalette() {
           <Command.Item className={item} onSelect={go('/')}>
             {WORDS.castAllPlans}
           </Command.Item>
+          <Command.Item className={item} onSelect={go('/calendar')}>
+            {WORDS.calendar}
+          </Command.Item>
           <Command.Item className={item} onSelect={go('/bases')}>
             {WORDS.baseAtlas}
           </Command.Item>

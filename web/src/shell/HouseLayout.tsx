@@ -4,7 +4,14 @@ import { useListPlansQuery } from '../api/index.ts';
 import { usePapers, useSettings } from '../records/index.ts';
 import { SaveNotice } from './SaveNotice.tsx';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
+import { sayDayOfYear } from '../ui/index.ts';
 import { WORDS } from './words.ts';
+
+/** The first day something is needed on, in a word. */
+function nextDate(dates: readonly (string | null)[]): string {
+  const [first] = dates.flatMap((d) => (d === null ? [] : [d])).sort();
+  return first === undefined ? 'no date yet' : `by ${sayDayOfYear(first)}`;
+}
 
 /** Outside a plan: the same strip, undyed. */
 export function HouseLayout() {
@@ -21,6 +28,14 @@ export function HouseLayout() {
       line: 'all figures, one scale',
       state: plans?.length ? 'in work' : 'not begun',
       open: pathname === '/',
+    },
+    {
+      to: '/calendar',
+      name: 'Calendar',
+      figure: nextDate(plans?.map((p) => p.plan.brief.date) ?? []),
+      line: 'evenings up to the show',
+      state: plans?.some((p) => p.plan.brief.date) ? 'in work' : 'not begun',
+      open: pathname === '/calendar',
     },
     {
       to: '/bases',

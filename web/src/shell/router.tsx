@@ -13,6 +13,7 @@ const pages = {
   bin: async () => ({ default: (await import('../features/bin/index.ts')).BinPage }),
   bench: async () => ({ default: (await import('../features/bench/index.ts')).BenchPage }),
   brief: async () => ({ default: (await import('../features/brief/index.ts')).BriefPage }),
+  calendar: async () => ({ default: (await import('../features/calendar/index.ts')).CalendarPage }),
   cast: async () => ({ default: (await import('../features/cast/index.ts')).CastPage }),
   diary: async () => ({ default: (await import('../features/diary/index.ts')).DiaryPage }),
   drawer: async () => ({ default: (await import('../features/drawer/index.ts')).DrawerPage }),
@@ -63,6 +64,7 @@ export function buildRouter() {
           errorElement: <BrokenPage />,
           children: [
             { index: true, element: screen('cast') },
+            { path: 'calendar', element: screen('calendar') },
             { path: 'bases/:id?', element: screen('atlas') },
             { path: 'drawer', element: screen('drawer') },
             { path: 'settings', element: screen('settings') },

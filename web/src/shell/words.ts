@@ -1,6 +1,7 @@
 /** Words and sentences of shell that stand as they are; those with figures in them are functions. */
 export const WORDS = {
   bringIn: 'Bring in a file',
+  calendar: 'Calendar: evenings up to the show',
   allAsHere: 'All as here',
   allAsInThe: 'All as in the other window',
   aPlan: 'A plan',
