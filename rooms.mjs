@@ -37,7 +37,7 @@ export const coreRooms = [
 ];
 export const webRooms = [
   ...['ui', 'ribbon', 'workers', 'api', 'outbox', 'state', 'plan', 'records', 'marking', 'search'],
-  ...['pictures', 'engine', 'painting', 'play', 'intake', 'stage', 'features', 'shell'],
+  ...['pictures', 'engine', 'painting', 'play', 'intake', 'waiting', 'stage', 'features', 'shell'],
 ];
 
 function checkListed(folder, rooms) {

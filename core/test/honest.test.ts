@@ -5,7 +5,6 @@ import { stripWidth } from '../src/folded/index.ts';
 import { MOST_PIECES, countPieces, defaultLimits, largestSideFor, toCutting } from '../src/paper/index.ts';
 import { type Plan, buildPlan, planSchema } from '../src/plan/index.ts';
 import { measureState, narrowestOnTheWay, readStep } from '../src/readings/index.ts';
-import { isPlausible, learnPace } from '../src/schedule/index.ts';
 import { type Replay, replaySequence, sayStep, write } from '../src/sequence/index.ts';
 import { learnRatio, sayEntries } from '../src/sizing/index.ts';
 import { sayNumber, toFigure, toLengthText, writeDecimalsLike } from '../src/units/index.ts';
@@ -70,15 +69,6 @@ test('never more layers at a crease than there are at most', () => {
       const reading = readStep(step, 200, 0.1, 1, defaultLimits);
       expect(reading.layersAtCrease).toBeLessThanOrEqual(reading.layersMost);
     }
-});
-
-test('a run that was paged through, or lay overnight, does not change the pace', () => {
-  const folded = { takenMinutes: 30, foreseenMinutes: 25 };
-  const paged = { takenMinutes: 0.3, foreseenMinutes: 25 };
-  const overnight = { takenMinutes: 900, foreseenMinutes: 25 };
-  expect([folded, paged, overnight].map(isPlausible)).toEqual([true, false, false]);
-  expect(learnPace([folded, paged, overnight])).toBe(1.2);
-  expect(learnPace([paged])).toBe(1);
 });
 
 test('entries are said with whose they are', () => {

@@ -13,7 +13,6 @@ import {
   toCutting,
   toFingerVerdict,
 } from '../src/paper/index.ts';
-import { learnPace } from '../src/schedule/index.ts';
 import { learnRatio, toSheetSide } from '../src/sizing/index.ts';
 
 describe('the sheet for the wanted size', () => {
@@ -135,15 +134,4 @@ describe('standing', () => {
       ),
     ).toMatchObject({ stands: false, margin: -2, weakSide: 'right', step: 1 });
   });
-});
-
-test('pace is minutes taken over minutes foreseen', () => {
-  expect(learnPace([])).toBe(1);
-  expect(
-    learnPace([
-      { takenMinutes: 30, foreseenMinutes: 20 },
-      { takenMinutes: 30, foreseenMinutes: 40 },
-    ]),
-  ).toBe(1);
-  expect(learnPace([{ takenMinutes: 0, foreseenMinutes: 20 }])).toBe(1);
 });

@@ -49,6 +49,7 @@ export function buildOwlRuns(): BenchRun[] {
       step: s.id,
       seconds: Math.round((s.passage === 'Marks' ? 22 : 65) * (0.7 + 0.6 * chance())),
       stuck: s.id === 'wing' && id === 'owl-run-1',
+      why: s.id === 'wing' && id === 'owl-run-1' ? ('layers' as const) : null,
     }));
     const seconds = timed.reduce((sum, t) => sum + t.seconds, 0);
     const started = Date.parse(`${day}T18:30:00Z`);
@@ -63,6 +64,7 @@ export function buildOwlRuns(): BenchRun[] {
       steps: timed,
       foreseenMinutes: 31,
       checks: [],
+      waiting: [],
     };
   };
   return [

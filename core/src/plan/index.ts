@@ -9,6 +9,7 @@ export type {
   FinishPlan,
   BenchRun,
   DiaryEntry,
+  StuckReason,
   PlanFile,
   Rules,
 } from './schema.ts';
@@ -17,6 +18,7 @@ export {
   benchRunSchema,
   diaryEntrySchema,
   planFileSchema,
+  stuckReasons,
   PLAN_VERSION,
   PLAN_FORMAT,
 } from './schema.ts';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST_WAIT_MINUTES, waitKindNames } from '../waits/index.ts';
 import { isColour } from '../colour/index.ts';
 import { figureSchema } from '../parts/index.ts';
 import { pointRefSchema } from '../references/index.ts';
@@ -256,6 +257,10 @@ export type PaperChoice = Plan['paper'];
 export type FinishPlan = Plan['finish'];
 export type Rules = Brief['rules'];
 
+/** What a folder is stuck at: asked at the bench in one touch, added up by kind of move. */
+export const stuckReasons = ['mark', 'layers', 'collapse', 'tore', 'small', 'lost'] as const;
+export type StuckReason = (typeof stuckReasons)[number];
+
 /** One evening at the bench: where it is, how long each step took, where it stuck. */
 export const benchRunSchema = z.strictObject({
   id,
@@ -265,7 +270,29 @@ export const benchRunSchema = z.strictObject({
   paper: text(80),
   /** Step the folder is at, from 0; equal to the number of steps when finished. */
   at: z.number().int().min(0),
-  steps: z.array(z.strictObject({ step: id, seconds: z.number().min(0), stuck: z.boolean() })).max(1000),
+  steps: z
+    .array(
+      z.strictObject({
+        step: id,
+        seconds: z.number().min(0),
+        stuck: z.boolean(),
+        why: z.enum(stuckReasons).nullable().default(null),
+      }),
+    )
+    .max(1000),
+  /** Waits that were begun; the time they end is theirs and no page's. `seen`: their end was noticed. */
+  waiting: z
+    .array(
+      z.strictObject({
+        step: id,
+        kind: z.enum(waitKindNames),
+        minutes: z.number().min(1).max(MOST_WAIT_MINUTES),
+        startedAt: z.iso.datetime(),
+        seen: z.boolean(),
+      }),
+    )
+    .max(100)
+    .default([]),
   foreseenMinutes: z.number().min(0),
   /** What was measured where the bench asks to stop and check: how far off it was foreseen to be, and was. */
   checks: z

@@ -47,7 +47,7 @@ function readWhole(input: ReadingsInput): Omit<WayReading, 'name' | 'isChosen'> 
   const { plan, replay, limits } = input;
   const readings = toReadings(input);
   const read = replay.steps.map((s) =>
-    readStep(s, readings.sideMm, plan.paper.caliperMm, readings.pace, limits),
+    readStep(s, readings.sideMm, plan.paper.caliperMm, readings.paces, limits),
   );
   const thick = read.flatMap((r) => (r.thicknessMm === undefined ? [] : [r.thicknessMm]));
   return {

@@ -6,7 +6,7 @@ import { type Construction, constructMark, judgeConstruction, readWish } from '.
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { waitMinutes } from '../waits/index.ts';
-import { learnPace, toMinutes } from '../schedule/index.ts';
+import { type StepTime, learnPaces, toMinutes } from '../schedule/index.ts';
 import { type PointRef, resolvePoint } from '../references/index.ts';
 import { type Replay, type ReplayedStep, contextAfter, replaySequence } from '../sequence/index.ts';
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
@@ -28,9 +28,10 @@ export function toReadings(input: ReadingsInput): Readings {
     input.diary.filter((e) => e.dimension === target.dimension),
     input.otherDiary,
   );
-  const pace = learnPace(finishedRuns(input));
+  const paces = learnPaces(toStepTimes(input));
+  const { pace } = paces;
   const sized = replay.steps.find((s) => s.step.id === plan.sizeStep) ?? replay.steps.at(-1);
-  const unsized = sized && readStep(sized, undefined, null, pace, limits);
+  const unsized = sized && readStep(sized, undefined, null, paces, limits);
   const flatRatio = unsized && ratioOf(unsized.measures, target.dimension);
   const flatSide =
     plan.sheet.sideMm ??
@@ -57,12 +58,13 @@ export function toReadings(input: ReadingsInput): Readings {
   // Without a side of its own the plan is read at the side that is wanted.
   const ratio = plan.sheet.sideMm === null && wanted ? wantedRatio : ownRatio;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
-  const last = sized && readStep(sized, sideMm, plan.paper.caliperMm, pace, limits);
+  const last = sized && readStep(sized, sideMm, plan.paper.caliperMm, paces, limits);
   const narrow = sideMm === undefined ? undefined : narrowestOnTheWay(replay);
   const core = {
     learned,
     pace,
-    minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, pace), 0),
+    paces,
+    minutes: replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm ?? 200, paces), 0),
     waitMinutes: waitMinutes([...plan.steps, ...plan.shaping].flatMap((s) => s.waits)),
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
     ...defined({ sideMm, ratio, otherRatio, wanted, last }),
@@ -150,14 +152,22 @@ function defined<T extends object>(values: T): { [K in keyof T]?: Exclude<T[K], 
   };
 }
 
-function finishedRuns({ runs }: ReadingsInput): { takenMinutes: number; foreseenMinutes: number }[] {
-  return runs
-    .filter((r) => r.finishedAt !== null)
-    .map((r) => ({
-      takenMinutes: r.steps.reduce((s, x) => s + x.seconds, 0) / 60,
-      foreseenMinutes: r.foreseenMinutes,
-    }));
+/** Every step that was timed in a run of this plan, with what was foreseen for it on that run's sheet. */
+function toStepTimes({ runs, replay, plan }: Pick<ReadingsInput, 'runs' | 'replay' | 'plan'>): StepTime[] {
+  const byId = new Map(replay.steps.map((s) => [s.step.id, s]));
+  return runs.flatMap((run) =>
+    run.steps.flatMap(({ step, seconds }): StepTime[] => {
+      const own = byId.get(step);
+      const sideMm = run.sheetMm ?? plan.sheet.sideMm ?? USUAL_SIDE_MM;
+      return own
+        ? [{ run: run.id, kind: own.move.kind, seconds, foreseenSeconds: 60 * toMinutes(own, sideMm, 1) }]
+        : [];
+    }),
+  );
 }
+
+/** A sheet of this side stands in where none is known. */
+const USUAL_SIDE_MM = 200;
 
 function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
   const folded = plan.baseId === null ? undefined : foldedBase(plan.baseId);

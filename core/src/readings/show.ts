@@ -1,6 +1,6 @@
 import type { ShowModel, TimedStep } from '../calendar/index.ts';
 import type { BenchRun, DiaryEntry, Plan } from '../plan/index.ts';
-import { toMinutes } from '../schedule/index.ts';
+import { type LearnedPace, paceOf, toMinutes } from '../schedule/index.ts';
 import { type Replay, openAfter } from '../sequence/index.ts';
 import { shapingOf } from '../shaping/index.ts';
 import { waitKinds, waitMinutes } from '../waits/index.ts';
@@ -10,7 +10,7 @@ interface ForShow {
   readonly plan: Plan;
   readonly replay: Replay;
   readonly sideMm: number;
-  readonly pace: number;
+  readonly pace: number | LearnedPace;
   readonly runs: readonly BenchRun[];
   readonly diary: readonly DiaryEntry[];
   /** Trial folds wished; as usual where nothing is said: one before the first model is finished. */
@@ -49,7 +49,7 @@ export function readShowModel({ id, plan, replay, sideMm, pace, runs, diary, tri
 const handMinutes = (waits: TimedStep['waits']): number =>
   waits.reduce((sum, w) => sum + (waitKinds[w.kind].bindsHands ? w.minutes : 0), 0);
 
-function flatSteps(plan: Plan, { steps }: Replay, sideMm: number, pace: number): TimedStep[] {
+function flatSteps(plan: Plan, { steps }: Replay, sideMm: number, pace: number | LearnedPace): TimedStep[] {
   return steps.map((s): TimedStep => ({
     minutes: toMinutes(s, sideMm, pace) + handMinutes(s.step.waits),
     // Where it is held open on purpose, or the step could not be folded, nobody puts it down.
@@ -59,11 +59,15 @@ function flatSteps(plan: Plan, { steps }: Replay, sideMm: number, pace: number):
 }
 
 /** Shaping steps; what is worked damp goes through in one go, until it dries. */
-function shapingSteps({ shaping, finish }: Plan, pace: number): TimedStep[] {
+function shapingSteps({ shaping, finish }: Plan, pace: number | LearnedPace): TimedStep[] {
   let isDamp = finish.wetFolded;
   return shaping.map(({ act, waits }): TimedStep => {
     if (waits.some((w) => w.kind === 'damp')) isDamp = true;
     if (waitMinutes(waits) > 0) isDamp = false;
-    return { minutes: shapingOf(act).minutes * pace + handMinutes(waits), canStop: !isDamp, waits };
+    return {
+      minutes: shapingOf(act).minutes * paceOf(pace, act.kind) + handMinutes(waits),
+      canStop: !isDamp,
+      waits,
+    };
   });
 }

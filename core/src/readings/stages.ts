@@ -187,7 +187,7 @@ function readFigure(lies: boolean, posed: NonNullable<ReadingsCore['posed']>, st
 
 function readBench(
   { runs }: ReadingsInput,
-  { minutes, waitMinutes, pace }: ReadingsCore,
+  { minutes, waitMinutes, pace, paces }: ReadingsCore,
   state: StateOf,
 ): StageReading {
   const finished = runs.filter((r) => r.finishedAt !== null);
@@ -201,7 +201,7 @@ function readBench(
           ? toMinutesText(minutes)
           : 'no run yet'
         : `${runs.length === 1 ? '1 run' : `${runs.length} runs`}, ${toMinutesText(taken)}`.slice(0, 16),
-    line: `${foreseen} at your pace × ${toFigure(pace, 2)}${waitMinutes > 0 ? `, and ${sayDuration(waitMinutes)} of waiting` : ''}`,
+    line: `${foreseen} at your pace × ${toFigure(pace, 2)}${paces.runs > 0 ? ` (${toFigure(paces.low, 2)} to ${toFigure(paces.high, 2)}, from ${paces.runs === 1 ? '1 run' : `${paces.runs} runs`})` : ''}${waitMinutes > 0 ? `, and ${sayDuration(waitMinutes)} of waiting` : ''}`,
   };
 }
 

@@ -2,7 +2,7 @@ import { specOf } from '../kinds/index.ts';
 import { toBulk, toFingerVerdict, type PaperLimits } from '../paper/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
 import { type LaterUse, laterGapMm } from './later.ts';
-import { toMinutes } from '../schedule/index.ts';
+import { type LearnedPace, toMinutes } from '../schedule/index.ts';
 import { measureState } from './measured.ts';
 import { type NarrowPlace, narrowestOf } from './narrow.ts';
 import type { NarrowReading, StepReading } from './types.ts';
@@ -12,7 +12,7 @@ export function readStep(
   step: ReplayedStep,
   sideMm: number | undefined,
   caliperMm: number | null,
-  pace: number,
+  pace: number | LearnedPace,
   limits: PaperLimits,
   later: LaterUse = { usedBy: [] },
 ): StepReading {

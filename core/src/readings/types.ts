@@ -1,3 +1,4 @@
+import type { LearnedPace } from '../schedule/index.ts';
 import type { BaseMatch } from '../parts/index.ts';
 import type { Flap, Measures, Spine } from '../folded/index.ts';
 import type { BulkVerdict, FingerVerdict, PaperLimits } from '../paper/index.ts';
@@ -105,6 +106,8 @@ export interface Readings {
   readonly finishedMm?: number;
   readonly learned: LearnedRatio;
   readonly pace: number;
+  /** The pace with its range, by kind of move. */
+  readonly paces: LearnedPace;
   readonly minutes: number;
   /** Minutes that pass without hands: drying, pressing, clamps and glue. */
   readonly waitMinutes: number;

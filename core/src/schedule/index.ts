@@ -4,6 +4,10 @@
  */
 import { specOf } from '../kinds/index.ts';
 import type { ReplayedStep } from '../sequence/index.ts';
+import { type LearnedPace, paceOf } from './pace.ts';
+
+export type { LearnedPace, PaceRange, StepTime, TimeKind } from './pace.ts';
+export { learnPaces, paceOf, timeKindOf } from './pace.ts';
 
 /** A repeat takes about this share of the first pass. */
 const REPEAT_SHARE = 0.78;
@@ -11,34 +15,14 @@ const PER_LAYER = 0.06;
 /** Sheets below this side slow the hand down in proportion. */
 const EASY_SIDE_MM = 150;
 
-/** Minutes a step takes at a sheet side in mm, at a pace (1 = the rule of thumb, above it slower). */
-export function toMinutes(step: ReplayedStep, sideMm: number, pace: number): number {
+/** Minutes a step takes at a sheet side in mm, at a pace (1 = the rule of thumb, above it slower), or at each kind's own. */
+export function toMinutes(step: ReplayedStep, sideMm: number, pace: number | LearnedPace): number {
   const layers = step.trace?.layersAtCrease ?? 1;
   const small = Math.max(1, Math.sqrt(EASY_SIDE_MM / Math.max(sideMm, 1)));
   const again = step.step.move.kind === 'repeat' ? REPEAT_SHARE : 1;
-  return specOf(step.move).minutes * (1 + PER_LAYER * (layers - 1)) * small * again * pace;
-}
-
-/** A run of a hand that folded: its minutes against those foreseen. */
-export interface RunTime {
-  readonly takenMinutes: number;
-  readonly foreseenMinutes: number;
-}
-
-/** Between these shares of the time foreseen a run was folded; below it was paged through, above it lay overnight. */
-const PLAUSIBLE = { least: 0.2, most: 6 };
-
-/** Whether the times of a run can be those of somebody folding (rule of thumb). */
-export const isPlausible = ({ takenMinutes, foreseenMinutes }: RunTime): boolean =>
-  foreseenMinutes > 0 &&
-  takenMinutes >= PLAUSIBLE.least * foreseenMinutes &&
-  takenMinutes <= PLAUSIBLE.most * foreseenMinutes;
-
-/** The folder's pace from finished runs that were folded: minutes taken over minutes foreseen; 1 without runs. */
-export function learnPace(runs: readonly RunTime[]): number {
-  const used = runs.filter(isPlausible);
-  if (used.length === 0) return 1;
-  return used.reduce((s, r) => s + r.takenMinutes, 0) / used.reduce((s, r) => s + r.foreseenMinutes, 0);
+  return (
+    specOf(step.move).minutes * (1 + PER_LAYER * (layers - 1)) * small * again * paceOf(pace, step.move.kind)
+  );
 }
 
 /** Steps folded in one go: numbers from 1, both included. */

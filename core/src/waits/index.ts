@@ -6,6 +6,7 @@ export {
   readDuration,
   sayDuration,
   sayWait,
+  waitKindNames,
   waitKinds,
   waitMinutes,
   waitsSchema,

@@ -50,7 +50,7 @@ export const waitKinds = {
 } as const satisfies Readonly<Record<string, WaitSpec>>;
 
 export type WaitKind = keyof typeof waitKinds;
-const kinds = Object.keys(waitKinds) as [WaitKind, ...WaitKind[]];
+export const waitKindNames = Object.keys(waitKinds) as [WaitKind, ...WaitKind[]];
 
 /** A fortnight: what takes longer is a date of its own. */
 export const MOST_WAIT_MINUTES = 14 * 24 * 60;
@@ -58,7 +58,7 @@ export const MOST_WAIT_MINUTES = 14 * 24 * 60;
 export const MOST_WAITS = 6;
 
 const waitSchema = z.strictObject({
-  kind: z.enum(kinds),
+  kind: z.enum(waitKindNames),
   minutes: z.number().min(1).max(MOST_WAIT_MINUTES),
 });
 export type Wait = z.infer<typeof waitSchema>;

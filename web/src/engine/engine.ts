@@ -25,7 +25,7 @@ export function buildEngine(): Engine {
       const readings = readPlan(given, own);
       const { plan, runs, diary } = given;
       const sideMm = readings.sideMm ?? USUAL_SIDE_MM;
-      return readShowModel({ id, plan, replay: own, sideMm, pace: readings.pace, runs, diary, trials });
+      return readShowModel({ id, plan, replay: own, sideMm, pace: readings.paces, runs, diary, trials });
     },
     planShow,
     findRemedies: (ask, show) => findRemedies(ask, show).map(({ change: _change, ...told }) => told),

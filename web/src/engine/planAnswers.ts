@@ -86,7 +86,7 @@ export const planAnswers = (open: OpenPlan): Answers => ({
         step,
         open.readings.sideMm,
         open.input.plan.paper.caliperMm,
-        open.readings.pace,
+        open.readings.paces,
         open.input.settings.limits,
         later,
       );

@@ -2,6 +2,7 @@ import { Outlet, useLocation } from 'react-router';
 import { bases } from '@jade/core/bases';
 import { useListPlansQuery } from '../api/index.ts';
 import { usePapers, useSettings } from '../records/index.ts';
+import { WaitNotice } from '../waiting/index.ts';
 import { SaveNotice } from './SaveNotice.tsx';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
 import { sayDayOfYear } from '../ui/index.ts';
@@ -72,6 +73,7 @@ export function HouseLayout() {
         label={WORDS.rooms}
       />
       <SaveNotice />
+      <WaitNotice />
       <div className="relative min-h-0 flex-1 overflow-auto bg-leaf">
         <Outlet />
       </div>

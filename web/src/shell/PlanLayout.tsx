@@ -9,6 +9,7 @@ import { Ribbon, type PleatItem } from '../ribbon/index.ts';
 import { Trouble, Waiting } from '../ui/index.ts';
 import { useAppDispatch } from '../state/index.ts';
 import { useOutbox } from '../state/index.ts';
+import { WaitNotice } from '../waiting/index.ts';
 import { SaveNotice, sayState } from './SaveNotice.tsx';
 import { usePlanKeys } from '../stage/index.ts';
 import { TakeLeaf } from '../features/taking/index.ts';
@@ -143,6 +144,7 @@ function OpenPlan({ id }: { id: string }) {
         label={WORDS.stages}
       />
       <SaveNotice />
+      <WaitNotice />
       {fault && (
         <p role="alert" className="bg-persimmon-wash px-6 py-2">
           The fold engine stopped ({fault}). Your plan is safe. It is started again a few times; where it

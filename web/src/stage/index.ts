@@ -6,3 +6,4 @@ export { isTyping, usePlanKeys } from './usePlanKeys.ts';
 export { WaitLine, WaitsButton } from './Waits.tsx';
 export { useTaste } from './useTaste.ts';
 export { usePosed } from './usePosed.ts';
+export { STUCK } from './words.ts';

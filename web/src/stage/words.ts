@@ -1,3 +1,5 @@
+import type { StuckReason } from '@jade/core/plan';
+
 /** Words and sentences of stage that stand as they are; those with figures in them are functions. */
 export const WORDS = {
   addIt: 'Add it',
@@ -17,3 +19,13 @@ export const WORDS = {
   takeIt: 'Take along',
   takeItSays: 'Booklet, pattern at full size, files for other programs',
 } as const;
+
+/** What a folder is stuck at, as the buttons say it. */
+export const STUCK: Readonly<Record<StuckReason, string>> = {
+  mark: 'cannot find the mark',
+  layers: 'layers fight',
+  collapse: 'it does not close',
+  tore: 'it tore',
+  small: 'too small',
+  lost: 'lost which way it lies',
+};

@@ -1,13 +1,15 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { BenchRun } from '@jade/core/plan';
+import { type BenchRun, type StuckReason, stuckReasons } from '@jade/core/plan';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
+import { STUCK } from '../../stage/index.ts';
 import { useAppSelector } from '../../state/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
 import { BenchStep } from './BenchStep.tsx';
+import { BenchWaits } from './BenchWaits.tsx';
 import { ShapeNow } from './ShapeNow.tsx';
-import { addTime, goTo, noteCheck, toClock } from './run.ts';
+import { addTime, goTo, noteCheck, noteWhy, toClock } from './run.ts';
 import { useWakeLock } from './useWakeLock.ts';
 import { WORDS } from './words.ts';
 
@@ -28,6 +30,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
   const count = plan.steps.length;
   const { seconds, restart } = useClock(`${run.id}:${run.at}`);
   const [said, setSaid] = useState('');
+  const [asks, setAsks] = useState(false);
   const touch = useRef<number | null>(null);
   useWakeLock();
   const checks = useChecks();
@@ -37,13 +40,20 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
       const timed = step ? addTime(run, step.id, seconds()) : run;
       onRun(goTo(timed, run.at + by, count, new Date()));
       setSaid('');
+      setAsks(false);
     },
     [count, onRun, run, seconds, step],
   );
   const stuck = (): void => {
     if (!step) return;
     onRun(addTime(run, step.id, 0, true));
-    setSaid('Noted. Place and time are kept.');
+    setAsks(true);
+    setSaid(WORDS.stuckNoted);
+  };
+  const sayWhy = (why: StuckReason): void => {
+    if (step) onRun(noteWhy(run, step.id, why));
+    setAsks(false);
+    setSaid(WORDS.whyNoted);
   };
   // A tab that is closed or sent to sleep keeps the seconds of the step in hand.
   useEffect(() => {
@@ -86,9 +96,10 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         </button>
       </div>
       {done ? (
-        <BenchDone run={run} onDiary={onDiary} onBack={() => turn(-1)} />
+        <BenchDone run={run} onRun={onRun} onDiary={onDiary} onBack={() => turn(-1)} />
       ) : (
         <BenchStep key={run.at} number={run.at + 1}>
+          {step && <BenchWaits run={run} step={step.id} waits={step.waits} onRun={onRun} />}
           {step &&
             checks
               .filter((c) => c.step === run.at + 1)
@@ -105,6 +116,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
       )}
       {!done && (
         <>
+          {asks && <WhyStuck onWhy={sayWhy} />}
           <BenchFigures run={run} seconds={seconds} />
           <BenchFoot at={run.at} said={said} onTurn={turn} onStuck={stuck} />
         </>
@@ -112,6 +124,29 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
       <p className="sr-only" aria-live="polite">
         {done ? WORDS.finished : `Step ${run.at + 1} of ${count}: ${result?.steps[run.at]?.sentence ?? ''}`}
       </p>
+    </div>
+  );
+}
+
+/** What it is stuck at, in one touch. */
+function WhyStuck({ onWhy }: { onWhy: (why: StuckReason) => void }) {
+  return (
+    <div
+      role="group"
+      aria-label={WORDS.whatIsIt}
+      className="flex flex-wrap gap-2 border-t border-rule px-8 py-2"
+    >
+      <span className="self-center text-ink-2">{WORDS.whatIsIt}</span>
+      {stuckReasons.map((why) => (
+        <button
+          key={why}
+          type="button"
+          className="min-h-[52px] border border-rule-strong bg-leaf px-4 text-[17px]"
+          onClick={() => onWhy(why)}
+        >
+          {STUCK[why]}
+        </button>
+      ))}
     </div>
   );
 }
@@ -134,7 +169,12 @@ function useTurnKeys(turn: (by: 1 | -1) => void): void {
 }
 
 /** All is folded: how long it took, how it is shaped, and its entry in the diary. */
-function BenchDone({ run, onDiary, onBack }: Pick<BenchProps, 'run' | 'onDiary'> & { onBack: () => void }) {
+function BenchDone({
+  run,
+  onRun,
+  onDiary,
+  onBack,
+}: Pick<BenchProps, 'run' | 'onRun' | 'onDiary'> & { onBack: () => void }) {
   const total = run.steps.reduce((s, x) => s + x.seconds, 0);
   return (
     <div className="say flex-1 overflow-auto px-10 py-12 text-[26px] leading-[36px]">
@@ -142,7 +182,7 @@ function BenchDone({ run, onDiary, onBack }: Pick<BenchProps, 'run' | 'onDiary'>
         Folded, in <b>{toMinutesText(total / 60)}</b>; foreseen were{' '}
         <b>{toMinutesText(run.foreseenMinutes)}</b>.
       </p>
-      <ShapeNow />
+      <ShapeNow run={run} onRun={onRun} />
       <p className="mb-8">{WORDS.measureItNowWhile}</p>
       <p className="flex gap-4">
         <button type="button" className="btn solid" onClick={onDiary}>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { BenchRun } from '@jade/core/plan';
-import { isPlausible } from '@jade/core/schedule';
+import type { LearnedPace } from '@jade/core/schedule';
 import { sayDuration } from '@jade/core/waits';
 import { toMinutesText } from '@jade/core/units';
 import { useRecords } from '../../records/index.ts';
@@ -12,7 +12,7 @@ import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
 import { useDrawerSheet } from './useDrawerSheet.ts';
 import { beginRun } from './run.ts';
-import { WORDS } from './words.ts';
+import { WORDS, sayNotCounted } from './words.ts';
 
 const takenMinutes = (run: BenchRun): number => run.steps.reduce((s, x) => s + x.seconds, 0) / 60;
 
@@ -120,11 +120,7 @@ export function BenchPage() {
                     <td>{r.finishedAt ? 'all' : `${r.at} of ${plan.steps.length}`}</td>
                     <td>
                       {toMinutesText(takenMinutes(r))}
-                      {r.finishedAt !== null &&
-                        !isPlausible({
-                          takenMinutes: takenMinutes(r),
-                          foreseenMinutes: r.foreseenMinutes,
-                        }) && <span className="note block">{WORDS.notFoldedAtThat}</span>}
+                      <NotCounted was={result.readings.paces.byRun[r.id]} />
                     </td>
                     <td>{stuck.length > 0 ? stuck.join(', ') : '–'}</td>
                   </tr>
@@ -136,4 +132,10 @@ export function BenchPage() {
       )}
     </main>
   );
+}
+
+/** Steps of a run that do not count as folding: paged through, or left lying. */
+function NotCounted({ was }: { was: LearnedPace['byRun'][string] | undefined }) {
+  const says = was ? sayNotCounted(was.paged, was.paused) : '';
+  return says === '' ? null : <span className="note block">{says}</span>;
 }

@@ -2,10 +2,11 @@ import { toFigure } from '@jade/core/units';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { WaitLine, usePosed } from '../../stage/index.ts';
+import { BenchWaits, type BenchWaitsProps } from './BenchWaits.tsx';
 import { WORDS } from './words.ts';
 
 /** After the last fold: how the figure is shaped, step by step, with what each bend is to be set to. */
-export function ShapeNow() {
+export function ShapeNow({ run, onRun }: Pick<BenchWaitsProps, 'run' | 'onRun'>) {
   const { shaping } = usePlan();
   const palette = usePalette();
   const figure = usePosed(shaping);
@@ -45,6 +46,7 @@ export function ShapeNow() {
                   </span>
                 )}
                 <WaitLine waits={shaping[i]?.waits ?? []} className="text-[17px]" />
+                <BenchWaits run={run} step={s.id} waits={shaping[i]?.waits ?? []} onRun={onRun} />
               </div>
             </li>
           );

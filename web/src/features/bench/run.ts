@@ -1,4 +1,5 @@
-import type { BenchRun } from '@jade/core/plan';
+import type { BenchRun, StuckReason } from '@jade/core/plan';
+import type { Wait } from '@jade/core/waits';
 
 /** A run as it goes on: where the folder is and what each step took. Pure; the clock is passed in. */
 export function beginRun(
@@ -18,6 +19,7 @@ export function beginRun(
     steps: [],
     foreseenMinutes,
     checks: [],
+    waiting: [],
   };
 }
 
@@ -28,10 +30,26 @@ export function addTime(run: BenchRun, step: string, seconds: number, stuck = fa
     step,
     seconds: Math.round((known?.seconds ?? 0) + seconds),
     stuck: stuck || (known?.stuck ?? false),
+    why: known?.why ?? null,
   };
   return {
     ...run,
     steps: known ? run.steps.map((s) => (s.step === step ? entry : s)) : [...run.steps, entry],
+  };
+}
+
+/** Says what a step that is stuck is stuck at. */
+export const noteWhy = (run: BenchRun, step: string, why: StuckReason): BenchRun => ({
+  ...run,
+  steps: run.steps.map((s) => (s.step === step ? { ...s, why } : s)),
+});
+
+/** Begins a wait; one that was begun before begins anew. */
+export function beginWait(run: BenchRun, step: string, { kind, minutes }: Wait, now: Date): BenchRun {
+  const rest = run.waiting.filter((w) => w.step !== step || w.kind !== kind);
+  return {
+    ...run,
+    waiting: [...rest, { step, kind, minutes, startedAt: now.toISOString(), seen: false }],
   };
 }
 

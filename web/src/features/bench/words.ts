@@ -19,7 +19,6 @@ export const WORDS = {
   next: 'Next',
   noted: 'Noted',
   noteIt: 'Note it',
-  notFoldedAtThat: 'not folded at that pace; your pace leaves it out',
   outline: 'outline',
   outlines: 'outlines',
   runs: 'Runs',
@@ -29,6 +28,9 @@ export const WORDS = {
   stepByStep: 'step by step',
   steps: 'steps',
   stuckAt: 'stuck at',
+  stuckNoted: 'Noted. Place and time are kept.',
+  whyNoted: 'Noted, with what it is.',
+  whatIsIt: 'What is it?',
   theFirstStep: 'the first step',
   theLastStep: 'the last step',
   thereIsNothingTo:
@@ -37,3 +39,15 @@ export const WORDS = {
   whatItBecomes: 'What it becomes',
   writeTheDiaryEntry: 'Write the diary entry',
 } as const;
+
+/** "12 steps paged through, 1 left lying: your pace leaves them out"; empty where all were folded. */
+export function sayNotCounted(paged: number, paused: number): string {
+  const steps = (n: number): string => (n === 1 ? '1 step' : `${n} steps`);
+  const parts = [
+    ...(paged > 0 ? [`${steps(paged)} paged through`] : []),
+    ...(paused > 0 ? [`${paused === 1 && paged > 0 ? '1' : steps(paused)} left lying`] : []),
+  ];
+  return parts.length === 0
+    ? ''
+    : `${parts.join(', ')}: your pace leaves ${paged + paused === 1 ? 'it' : 'them'} out`;
+}

@@ -17,6 +17,7 @@ import {
   sayShortDay,
 } from '../../ui/index.ts';
 import { SizeChart } from './SizeChart.tsx';
+import { WentWrong } from './WentWrong.tsx';
 import { WORDS } from './words.ts';
 
 /** Stage 8: what was folded from what sheet and how large it became; the next sheet is computed with it. */
@@ -85,6 +86,7 @@ export function DiaryPage() {
               </tbody>
             </table>
           )}
+          <WentWrong />
         </div>
       </div>
     </main>

@@ -1,5 +1,9 @@
 /** Words and sentences of diary that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  whereItStuck: 'Where it stuck',
+  time: 'time',
+  times: 'times',
+  unsaid: 'not said',
   actions: 'actions',
   byTheRuler: 'by the ruler',
   date: 'date',

@@ -1,0 +1,48 @@
+import { expect, openCopy, pleat, test } from './support.ts';
+
+test('paged through, stuck with a reason, and a wait that goes on while no page is open', async ({
+  page,
+}) => {
+  test.slow();
+  await page.clock.setFixedTime(new Date('2026-12-02T20:00:00'));
+  await openCopy(page, 'demo-newt');
+  await pleat(page, 'Bench').click();
+  const says = page.getByTestId('stage-sentence');
+  await expect(says).toContainText('at your pace');
+  const foreseen = /steps, (.*?) at your pace/.exec((await says.textContent())!)![1]!;
+  await page.getByRole('button', { name: 'Begin a new run' }).click();
+  const bench = page.getByRole('region', { name: 'Bench' });
+  await expect(page.getByTestId('bench-sentence')).not.toBeEmpty();
+  await bench.getByRole('button', { name: /^Stuck here/ }).click();
+  await bench
+    .getByRole('group', { name: 'What is it?' })
+    .getByRole('button', { name: 'layers fight' })
+    .click();
+  await expect(bench.getByRole('status').filter({ hasText: 'Noted, with what it is.' })).toBeVisible();
+  await expect(bench.getByRole('group', { name: 'What is it?' })).toBeHidden();
+  // Quick presses to the end fold nothing.
+  for (let i = 0; i < 60 && !(await bench.getByText('Folded, in').isVisible()); i++)
+    await page.keyboard.press('Space');
+  await expect(bench).toContainText('Folded, in');
+  const dry = bench.getByRole('button', { name: 'Begin to wait: dry' });
+  await dry.click();
+  await expect(bench.getByRole('timer')).toHaveText('dry: 14 h left');
+  await bench.getByRole('button', { name: /^Leave the bench/ }).click();
+  await expect(page.getByRole('region', { name: 'Runs' })).toContainText(
+    'steps paged through: your pace leaves them out',
+  );
+  await expect(says).toContainText(`${foreseen} at your pace`);
+  // The page is away for the night; the wait ends at ten in the morning.
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.goto('about:blank');
+  await page.clock.setFixedTime(new Date('2026-12-03T10:30:00'));
+  await page.goto('/');
+  const over = page.getByRole('alert', { name: 'Waits that are over' });
+  await expect(over).toContainText('Newt');
+  await expect(over).toContainText('dry, over since 3 Dec 2026, 10:00');
+  await over.getByRole('button', { name: 'Seen' }).click();
+  await expect(over).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Newt' }).first()).toBeVisible({ timeout: 30_000 });
+  await expect(over).toBeHidden();
+});
