@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { type ArchiveLook, type Keeping, type Source, lookAtArchive, takeArchive } from '../../api/index.ts';
+import { TakeOrLeave } from './TakeOrLeave.tsx';
 import { KEEPINGS, WORDS, sayArchive } from './words.ts';
 
 /** An archive, or a copy beside the database: what it would change, and what is kept where both have it. */
@@ -66,14 +67,7 @@ export function BringArchive({ source, onDone }: { source: Source; onDone: () =>
               </fieldset>
             </>
           )}
-          <p className="mt-4 flex items-baseline gap-4">
-            <button type="button" className="btn solid" disabled={isBusy} onClick={() => void take()}>
-              {WORDS.takeItIn}
-            </button>
-            <button type="button" className="act" onClick={onDone}>
-              {WORDS.leaveIt}
-            </button>
-          </p>
+          <TakeOrLeave isBusy={isBusy} onTake={() => void take()} onLeave={onDone} />
         </div>
       )}
     </section>

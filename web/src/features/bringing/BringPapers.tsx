@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { readDrawerCsv } from '@jade/core/formats';
 import { usePapers, useRecords } from '../../records/index.ts';
+import { TakeOrLeave } from './TakeOrLeave.tsx';
 import { WORDS, sayPapers } from './words.ts';
 
 /** Papers from a table: what they are, before they come into the drawer; those with a known id are replaced. */
@@ -31,22 +32,14 @@ export function BringPapers({ text, onDone }: { text: string; onDone: () => void
           </li>
         ))}
       </ul>
-      <p className="mt-4 flex items-baseline gap-4">
-        <button
-          type="button"
-          className="btn solid"
-          onClick={() => {
-            read.value.forEach((paper) => write('paper', '', paper));
-            onDone();
-            void navigate('/drawer');
-          }}
-        >
-          {WORDS.takeItIn}
-        </button>
-        <button type="button" className="act" onClick={onDone}>
-          {WORDS.leaveIt}
-        </button>
-      </p>
+      <TakeOrLeave
+        onTake={() => {
+          read.value.forEach((paper) => write('paper', '', paper));
+          onDone();
+          void navigate('/drawer');
+        }}
+        onLeave={onDone}
+      />
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { readPlanFile } from '@jade/core/documents';
 import { sayFault, useImportPlanMutation } from '../../api/index.ts';
+import { TakeOrLeave } from './TakeOrLeave.tsx';
 import { WORDS, sayPlanFile } from './words.ts';
 
 /** A plan file: what it holds, before it becomes a plan here. */
@@ -42,14 +43,7 @@ export function BringPlan({ name, text, onDone }: { name: string; text: string; 
           {sayFault(error)}
         </p>
       )}
-      <p className="mt-4 flex items-baseline gap-4">
-        <button type="button" className="btn solid" disabled={isLoading} onClick={() => void take()}>
-          {WORDS.takeItIn}
-        </button>
-        <button type="button" className="act" onClick={onDone}>
-          {WORDS.leaveIt}
-        </button>
-      </p>
+      <TakeOrLeave isBusy={isLoading} onTake={() => void take()} onLeave={onDone} />
     </section>
   );
 }
