@@ -10,7 +10,15 @@ import {
   undone,
   type PlanState,
 } from '../src/state/planSlice.ts';
-import { addTime, beginRun, countRepeats, goTo, toClock } from '../src/features/bench/run.ts';
+import {
+  addTime,
+  beginWait,
+  beginRun,
+  countRepeats,
+  goTo,
+  noteWhy,
+  toClock,
+} from '../src/features/bench/run.ts';
 import { pickNearest } from '../src/pictures/snap.ts';
 
 const named = (name: string): Plan => buildPlan(name);
@@ -103,12 +111,32 @@ describe('a bench run', () => {
   test('adds time per step, keeps the stuck mark, finishes past the last step', () => {
     const timed = addTime(addTime(addTime(run, 'a', 10.4), 'a', 20, true), 'b', 5);
     expect(timed.steps).toEqual([
-      { step: 'a', seconds: 30, stuck: true },
-      { step: 'b', seconds: 5, stuck: false },
+      { step: 'a', seconds: 30, stuck: true, why: null },
+      { step: 'b', seconds: 5, stuck: false, why: null },
     ]);
+    const why = noteWhy(timed, 'a', 'layers').steps.map((s) => s.why);
+    expect(why).toEqual(['layers', null]);
     const now = new Date('2026-11-25T18:30:00Z');
     expect(goTo(timed, 2, 2, now)).toMatchObject({ at: 2, finishedAt: now.toISOString() });
     expect(goTo(timed, -1, 2, now)).toMatchObject({ at: 0, finishedAt: null });
+  });
+  test('a wait that is begun anew counts from then; another kind runs beside it', () => {
+    const [dry, press] = [
+      { kind: 'dry', minutes: 840 },
+      { kind: 'press', minutes: 1440 },
+    ] as const;
+    const [first, then] = [new Date('2026-11-25T18:30:00Z'), new Date('2026-11-25T19:00:00Z')];
+    const begun = beginWait(beginWait(run, 'a', dry, first), 'a', press, first);
+    const again = beginWait(
+      { ...begun, waiting: begun.waiting.map((w) => ({ ...w, seen: true })) },
+      'a',
+      dry,
+      then,
+    );
+    expect(again.waiting).toEqual([
+      { step: 'a', ...press, startedAt: first.toISOString(), seen: true },
+      { step: 'a', ...dry, startedAt: then.toISOString(), seen: false },
+    ]);
   });
   test('counts repeats down', () => {
     const kinds = ['fold', 'repeat', 'repeat', 'repeat', 'fold'];
