@@ -73,8 +73,8 @@ test('never more layers at a crease than there are at most', () => {
 
 test('entries are said with whose they are', () => {
   const entry = { predictedMm: 100, measuredMm: 97 };
-  expect(sayEntries(learnRatio([], [entry, entry]))).toBe('2 entries of other plans');
-  expect(sayEntries(learnRatio([entry], [entry]))).toBe('2 entries, 1 of this plan');
+  expect(sayEntries(learnRatio([], [[entry, entry]]))).toBe('2 entries of other plans');
+  expect(sayEntries(learnRatio([entry], [[entry]]))).toBe('2 entries, 1 of this plan');
   expect(sayEntries(learnRatio([entry]))).toBe('1 entry');
 });
 

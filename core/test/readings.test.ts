@@ -46,8 +46,12 @@ describe('what the screens say', () => {
   test('the demo diary: six entries, about 1.6 % short, correct the sheet', () => {
     const diary = buildOwlDiary();
     const r = read(buildOwlPlan(), { diary, runs: buildOwlRuns() });
-    const mean = diary.reduce((s, e) => s + e.measuredMm / e.predictedMm, 0) / diary.length;
-    const [trust, each] = [1 / 0.03 ** 2, diary.length / 0.012 ** 2];
+    const factors = diary.map((e) => e.measuredMm / e.predictedMm);
+    const mean = factors.reduce((s, f) => s + f, 0) / diary.length;
+    // The rule of thumb counts as eight entries beside the five that the six leave free.
+    const squares = factors.reduce((s, f) => s + (f - mean) ** 2, 0);
+    const scatter = (8 * 0.012 ** 2 + squares) / (8 + diary.length - 1);
+    const [trust, each] = [1 / (0.03 ** 2 + 0.01 ** 2), diary.length / scatter];
     const factor = (trust + each * mean) / (trust + each);
     expect(r.learned.factor).toBeCloseTo(factor, 10);
     const ratio = r.posed!.heightMm / 104;

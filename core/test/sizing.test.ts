@@ -13,7 +13,7 @@ import {
   toCutting,
   toFingerVerdict,
 } from '../src/paper/index.ts';
-import { learnRatio, toSheetSide } from '../src/sizing/index.ts';
+import { findOutliers, learnRatio, toSheetSide } from '../src/sizing/index.ts';
 
 describe('the sheet for the wanted size', () => {
   test('side is target over ratio, to 0.01 mm', () => {
@@ -22,7 +22,8 @@ describe('the sheet for the wanted size', () => {
 
   test('learning: mean of measured over foreseen, drawn to 1 while there are few entries', () => {
     const learned = learnRatio([{ predictedMm: 100, measuredMm: 95 }]);
-    const [trust, each] = [1 / 0.03 ** 2, 1 / 0.012 ** 2];
+    // One entry says nothing of the scatter: the rule of thumb stands, and the plan differs from the folder too.
+    const [trust, each] = [1 / (0.03 ** 2 + 0.01 ** 2), 1 / 0.012 ** 2];
     expect(learned.factor).toBeCloseTo((trust + each * 0.95) / (trust + each), 12);
     expect(learned.spread).toBeLessThan(0.012);
     expect(learnRatio([{ predictedMm: 0, measuredMm: 9 }]).entries).toBe(0);
@@ -30,7 +31,7 @@ describe('the sheet for the wanted size', () => {
 
   test('entries of other plans teach less than own ones', () => {
     const entry = { predictedMm: 100, measuredMm: 95 };
-    const [own, other] = [learnRatio([entry]), learnRatio([], [entry])];
+    const [own, other] = [learnRatio([entry]), learnRatio([], [[entry]])];
     expect(other.factor).toBeGreaterThan(own.factor);
     expect(other.factor).toBeLessThan(1);
     expect(other.spread).toBeGreaterThan(own.spread);
@@ -61,6 +62,74 @@ describe('the sheet for the wanted size', () => {
     }
     expect(hits / 300).toBeGreaterThan(0.58);
     expect(hits / 300).toBeLessThan(0.78);
+  });
+});
+
+describe('three levels', () => {
+  /** A folder drawn from the prior: its plans, each with foldings; the truth of the last plan and its next model. */
+  function drawFolder(seed: number) {
+    const chance = buildChance(seed);
+    // Scaled inverse chi-square of 8 degrees: 8 s2 over a sum of 8 squares.
+    const squares = Array.from({ length: 8 }, () => toNormal(chance) ** 2).reduce((a, b) => a + b, 0);
+    const scatter = Math.sqrt((8 * 0.012 ** 2) / squares);
+    const folder = 1 + 0.03 * toNormal(chance);
+    const plan = (): { truth: number; fold: () => number } => {
+      const truth = folder + 0.01 * toNormal(chance);
+      return { truth, fold: () => truth + scatter * toNormal(chance) };
+    };
+    const entries = (fold: () => number, most: number) =>
+      Array.from({ length: Math.floor(chance() * (most + 1)) }, () => ({
+        predictedMm: 100,
+        measuredMm: 100 * fold(),
+      }));
+    const others = Array.from({ length: Math.floor(chance() * 6) }, () => entries(plan().fold, 8));
+    const own = plan();
+    return { others, own: entries(own.fold, 8), truth: own.truth, next: own.fold() };
+  }
+
+  test('law: over 2,000 diaries the 90 % range holds the next model in 88 to 92 of 100, and the mean in as many', () => {
+    let [next, mean] = [0, 0];
+    for (let seed = 1; seed <= 2000; seed++) {
+      const folder = drawFolder(seed);
+      const learned = learnRatio(folder.own, folder.others);
+      if (learned.next.low <= folder.next && folder.next <= learned.next.high) next++;
+      if (Math.abs(learned.factor - folder.truth) <= 1.645 * learned.spread) mean++;
+    }
+    expect(next / 2000).toBeGreaterThan(0.88);
+    expect(next / 2000).toBeLessThan(0.92);
+    expect(mean / 2000).toBeGreaterThan(0.88);
+    expect(mean / 2000).toBeLessThan(0.92);
+  });
+
+  test('ten entries of one other plan are one plan; of ten plans they are ten', () => {
+    const entry = { predictedMm: 100, measuredMm: 95 };
+    const one = learnRatio([], [Array.from({ length: 10 }, () => entry)]);
+    const ten = learnRatio(
+      [],
+      Array.from({ length: 10 }, () => [entry]),
+    );
+    expect(ten.factor).toBeLessThan(one.factor);
+    expect(ten.spread).toBeLessThan(one.spread);
+    expect([one.entries, ten.entries]).toEqual([10, 10]);
+  });
+
+  test('the scatter is learned: an even hand has a narrower range for the next model, an uneven one a wider', () => {
+    const entries = (off: number) =>
+      Array.from({ length: 12 }, (_, i) => ({ predictedMm: 100, measuredMm: 98 + (i % 2 ? off : -off) }));
+    const [even, uneven] = [learnRatio(entries(0.1)), learnRatio(entries(4))];
+    expect(even.scatter).toBeLessThan(0.009);
+    expect(uneven.scatter).toBeGreaterThan(0.025);
+    expect(even.next.high - even.next.low).toBeLessThan(uneven.next.high - uneven.next.low);
+    // How sure the mean is, and where the next one lies, are two things.
+    expect(even.next.high - even.next.low).toBeGreaterThan(4 * even.spread);
+  });
+
+  test('an outlier is named, and only that; three entries name none', () => {
+    const good = [97.8, 98.2, 98, 97.9, 98.1].map((measuredMm) => ({ predictedMm: 100, measuredMm }));
+    const bad = { predictedMm: 100, measuredMm: 80 };
+    expect(findOutliers([...good, bad], [])).toEqual([bad]);
+    expect(findOutliers(good, [])).toEqual([]);
+    expect(findOutliers([good[0]!, good[1]!, bad], [])).toEqual([]);
   });
 });
 
@@ -134,4 +203,13 @@ describe('standing', () => {
       ),
     ).toMatchObject({ stands: false, margin: -2, weakSide: 'right', step: 1 });
   });
+});
+
+test('the worked example of docs/learning.md', () => {
+  const learned = learnRatio([97, 99].map((measuredMm) => ({ predictedMm: 100, measuredMm })));
+  expect(learned.scatter).toBeCloseTo(0.0123, 4);
+  expect(learned.factor).toBeCloseTo(0.9814, 4);
+  expect(learned.spread).toBeCloseTo(0.00836, 5);
+  expect(learned.next.low).toBeCloseTo(0.954, 3);
+  expect(learned.next.high).toBeCloseTo(1.009, 3);
 });

@@ -171,6 +171,7 @@ describe('tables and the page for a friend', () => {
       stands: true,
       note: 'two\nlines, "quoted"',
       runId: null,
+      leftOut: false,
     };
     const [read] = Papa.parse<Record<string, string>>(diaryCsv([entry]), { header: true }).data;
     expect(read).toMatchObject({ foreseen_mm: '90.13', measured_mm: '91', note: entry.note, minutes: '' });

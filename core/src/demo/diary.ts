@@ -36,6 +36,7 @@ export function buildOwlDiary(): DiaryEntry[] {
       stands: i > 1,
       note,
       runId: i >= 4 ? `owl-run-${i - 3}` : null,
+      leftOut: false,
     };
   });
 }

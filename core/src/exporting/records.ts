@@ -31,6 +31,7 @@ export const diaryCsv = (entries: readonly DiaryEntry[]): string =>
       measured_mm: e.measuredMm,
       minutes: e.minutes,
       stands: e.stands,
+      left_out: e.leftOut,
       note: e.note,
     })),
   );

@@ -324,6 +324,8 @@ export const diaryEntrySchema = z.strictObject({
   stands: z.boolean().nullable(),
   note: text(2000),
   runId: id.nullable(),
+  /** Left out of what is learned, such as a sheet that was cut wrong. */
+  leftOut: z.boolean().default(false),
 });
 export type DiaryEntry = z.infer<typeof diaryEntrySchema>;
 

@@ -3,6 +3,7 @@ import { type Point, lineThrough, scale } from '../geometry/index.ts';
 import { toStanding, type Standing } from '../balance/index.ts';
 import type { AlignmentSigma } from '../slips/index.ts';
 import { type Construction, constructMark, judgeConstruction, readWish } from '../ways/index.ts';
+import type { DiaryEntry } from '../plan/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
 import { waitMinutes } from '../waits/index.ts';
@@ -24,9 +25,10 @@ import { toVerdicts } from './verdicts.ts';
 export function toReadings(input: ReadingsInput): Readings {
   const { plan, replay, limits } = input;
   const { target } = plan.brief;
+  const counted = (entries: readonly DiaryEntry[]): DiaryEntry[] => entries.filter((e) => !e.leftOut);
   const learned = learnRatio(
-    input.diary.filter((e) => e.dimension === target.dimension),
-    input.otherDiary,
+    counted(input.diary).filter((e) => e.dimension === target.dimension),
+    input.otherDiary.map(counted),
   );
   const paces = learnPaces(toStepTimes(input));
   const { pace } = paces;

@@ -75,7 +75,8 @@ export interface ReadingsInput {
   readonly runs: readonly BenchRun[];
   readonly diary: readonly DiaryEntry[];
   /** Entries of the folder's other plans; they teach the same hand. */
-  readonly otherDiary: readonly DiaryEntry[];
+  /** Entries of the folder's other plans, plan by plan: those of one plan are no independent news. */
+  readonly otherDiary: readonly (readonly DiaryEntry[])[];
   readonly limits: PaperLimits;
   readonly sigma: AlignmentSigma;
   readonly unit: LengthUnit;

@@ -3,4 +3,4 @@
  * sheet side (shorter side, or leg); sizes in mm.
  */
 export type { Dimension, LearnedRatio, SizedSheet, SizeEntry } from './sizing.ts';
-export { learnRatio, sayEntries, toSheetSide, otherDimension, ratioOf } from './sizing.ts';
+export { findOutliers, learnRatio, sayEntries, toSheetSide, otherDimension, ratioOf } from './sizing.ts';

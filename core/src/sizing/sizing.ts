@@ -15,49 +15,112 @@ export interface SizeEntry {
   readonly measuredMm: number;
 }
 
-/** How much shaping and real paper change the computed size, with its spread (one standard deviation). */
+/** How much shaping and real paper change the computed size. */
 export interface LearnedRatio {
   readonly factor: number;
+  /** How sure the mean is: one standard deviation of it. */
   readonly spread: number;
+  /** Where the factor of the next model will lie, nine times in ten. */
+  readonly next: { readonly low: number; readonly high: number };
+  /** How much one folding differs from the next, as learned: one standard deviation. */
+  readonly scatter: number;
   readonly entries: number;
   /** How many of them are this plan's own; the others are of other plans of the same hands. */
   readonly own: number;
 }
 
 /** Before any entry: computed size is right within 3 % (rule of thumb; flat models lose a little to creases). */
-const PRIOR = { mean: 1, spread: 0.03 };
-/** How much one folding differs from the next of the same plan (rule of thumb). */
-const FOLDING_SPREAD = 0.012;
-
+const FOLDER = { mean: 1, spread: 0.03 };
 /** How much one plan's factor differs from another's of the same folder (rule of thumb). */
 const PLAN_SPREAD = 0.01;
+/** How much one folding differs from the next of the same plan, and as how many entries this rule of thumb counts. */
+const FOLDING = { spread: 0.012, entries: 8 };
+/** An entry this many standard deviations from what the others foresee is an outlier. */
+const OUTLIER = 3.5;
+
+interface Normal {
+  readonly mean: number;
+  readonly variance: number;
+}
 
 /**
- * Shaping factor of a plan: a normal prior (mean 1, spread 3 %), corrected first by what the folder's other plans became,
- * then by this plan's own entries; the textbook estimate of a normal mean with known spreads. Entries that are not
- * positive are left out.
+ * Shaping factor of a plan, in three levels: the folder (mean 1, spread 3 %), plans about the folder, foldings about the plan.
+ * Entries of one plan share that plan's part and are not independent. The scatter of foldings is learned from the entries
+ * within plans (scaled inverse chi-square prior worth 8 entries); with it, means are textbook posteriors of normals with known
+ * spreads; the next model's range adds the scatter and takes Student's t for what is unsure of it (Gelman et al. 2013, ch. 3
+ * and 5). Entries that are not positive are left out.
  */
-export function learnRatio(own: readonly SizeEntry[], others: readonly SizeEntry[] = []): LearnedRatio {
-  const [mine, theirs] = [toFactors(own), toFactors(others)];
-  const folder = correct(PRIOR, theirs, Math.hypot(FOLDING_SPREAD, PLAN_SPREAD));
-  const prior =
-    theirs.length === 0 ? PRIOR : { mean: folder.mean, spread: Math.hypot(folder.spread, PLAN_SPREAD) };
-  const { mean, spread } = correct(prior, mine, FOLDING_SPREAD);
-  return { factor: mean, spread, entries: mine.length + theirs.length, own: mine.length };
+export function learnRatio(
+  own: readonly SizeEntry[],
+  others: readonly (readonly SizeEntry[])[] = [],
+): LearnedRatio {
+  const mine = toFactors(own);
+  const theirs = others.map(toFactors).filter((f) => f.length > 0);
+  const freedom = [mine, ...theirs].reduce((sum, f) => sum + Math.max(0, f.length - 1), FOLDING.entries);
+  const squares = [mine, ...theirs].reduce((sum, f) => sum + squaresOf(f), 0);
+  const scatter = Math.sqrt((FOLDING.entries * FOLDING.spread ** 2 + squares) / freedom);
+  const folder = theirs.reduce(
+    (known, f) => combine(known, { mean: meanOf(f), variance: PLAN_SPREAD ** 2 + scatter ** 2 / f.length }),
+    { mean: FOLDER.mean, variance: FOLDER.spread ** 2 } as Normal,
+  );
+  const plan: Normal = { mean: folder.mean, variance: folder.variance + PLAN_SPREAD ** 2 };
+  const known =
+    mine.length === 0 ? plan : combine(plan, { mean: meanOf(mine), variance: scatter ** 2 / mine.length });
+  const reach = studentNinety(freedom) * Math.sqrt(known.variance + scatter ** 2);
+  return {
+    factor: known.mean,
+    spread: Math.sqrt(known.variance),
+    next: { low: known.mean - reach, high: known.mean + reach },
+    scatter,
+    entries: mine.length + theirs.reduce((sum, f) => sum + f.length, 0),
+    own: mine.length,
+  };
+}
+
+/** Entries far from what the others of the plan foresee for them; none where there are fewer than four. */
+export function findOutliers<T extends SizeEntry>(
+  own: readonly T[],
+  others: readonly (readonly SizeEntry[])[],
+): T[] {
+  const good = own.filter((e) => toFactors([e]).length > 0);
+  if (good.length < 4) return [];
+  return good.filter((entry) => {
+    const rest = learnRatio(
+      good.filter((e) => e !== entry),
+      others,
+    );
+    const off = entry.measuredMm / entry.predictedMm - rest.factor;
+    return Math.abs(off) > OUTLIER * Math.hypot(rest.spread, rest.scatter);
+  });
 }
 
 const toFactors = (entries: readonly SizeEntry[]): number[] =>
   entries.filter((e) => e.predictedMm > 0 && e.measuredMm > 0).map((e) => e.measuredMm / e.predictedMm);
 
-function correct(
-  prior: { mean: number; spread: number },
-  factors: readonly number[],
-  each: number,
-): { mean: number; spread: number } {
-  const trust = 1 / prior.spread ** 2;
-  const weight = trust + factors.length / each ** 2;
-  const mean = (trust * prior.mean + factors.reduce((s, f) => s + f, 0) / each ** 2) / weight;
-  return { mean, spread: Math.sqrt(1 / weight) };
+const meanOf = (values: readonly number[]): number => values.reduce((s, v) => s + v, 0) / values.length;
+
+function squaresOf(values: readonly number[]): number {
+  if (values.length < 2) return 0;
+  const mean = meanOf(values);
+  return values.reduce((s, v) => s + (v - mean) ** 2, 0);
+}
+
+/** Two independent normal statements of one number as one. */
+function combine(a: Normal, b: Normal): Normal {
+  const variance = 1 / (1 / a.variance + 1 / b.variance);
+  return { mean: variance * (a.mean / a.variance + b.mean / b.variance), variance };
+}
+
+/** The 95 % quantile of Student's t, for 8 degrees of freedom and more (Cornish and Fisher's expansion; off by under 0.001). */
+function studentNinety(freedom: number): number {
+  const z = 1.6448536;
+  const [z3, z5, z7] = [z ** 3, z ** 5, z ** 7];
+  return (
+    z +
+    (z3 + z) / (4 * freedom) +
+    (5 * z5 + 16 * z3 + 3 * z) / (96 * freedom ** 2) +
+    (3 * z7 + 19 * z5 + 17 * z3 - 15 * z) / (384 * freedom ** 3)
+  );
 }
 
 export interface SizedSheet {

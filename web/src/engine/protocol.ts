@@ -35,7 +35,7 @@ export interface PlanInput {
   readonly plan: Plan;
   readonly runs: readonly BenchRun[];
   readonly diary: readonly DiaryEntry[];
-  readonly otherDiary: readonly DiaryEntry[];
+  readonly otherDiary: readonly (readonly DiaryEntry[])[];
   readonly settings: Settings;
 }
 

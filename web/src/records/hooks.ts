@@ -36,6 +36,21 @@ function useOverlay<K extends RecordKind>(
 export const useRuns = (): Known<readonly Kept<BenchRun>[]> => useOverlay('run', useListRunsQuery());
 export const useDiary = (): Known<readonly Kept<DiaryEntry>[]> => useOverlay('entry', useListDiaryQuery());
 
+/** What the diary has of all plans but one, plan by plan. */
+export function otherDiaries(
+  diary: readonly Kept<DiaryEntry>[] | undefined,
+  planId: string | null,
+): readonly (readonly DiaryEntry[])[] {
+  const plans = new Map<string, DiaryEntry[]>();
+  for (const { planId: of, record } of diary ?? []) {
+    if (of === planId) continue;
+    const own = plans.get(of);
+    if (own) own.push(record);
+    else plans.set(of, [record]);
+  }
+  return [...plans.values()];
+}
+
 /** The papers of the drawer by name. */
 export function usePapers(): Known<readonly DrawerPaper[]> {
   const { data, error, isLoading } = useOverlay('paper', useListPapersQuery());

@@ -1,3 +1,11 @@
 /** Room: runs, diary, papers and settings as they are here: the server's, with this browser's unsent changes on top. */
-export { useRuns, useDiary, usePapers, useSettings, useIsSettingsComing, useRecords } from './hooks.ts';
+export {
+  otherDiaries,
+  useRuns,
+  useDiary,
+  usePapers,
+  useSettings,
+  useIsSettingsComing,
+  useRecords,
+} from './hooks.ts';
 export { showSaved } from './write.ts';

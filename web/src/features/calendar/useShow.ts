@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Show, ShowAsk, ShowModel } from '@jade/core/calendar';
 import { useListPlansQuery } from '../../api/index.ts';
 import { type ToldRemedy, getEngine } from '../../engine/index.ts';
-import { useDiary, usePapers, useRuns, useSettings } from '../../records/index.ts';
+import { otherDiaries, useDiary, usePapers, useRuns, useSettings } from '../../records/index.ts';
 
 export interface KnownShow {
   readonly show: Show;
@@ -51,7 +51,7 @@ export function useShow(): {
           runs: (runs ?? []).flatMap((r) => (r.planId === p.id ? [r.record] : [])),
           diary: (diary ?? []).flatMap((r) => (r.planId === p.id ? [r.record] : [])),
         };
-        const otherDiary = (diary ?? []).flatMap((r) => (r.planId === p.id ? [] : [r.record]));
+        const otherDiary = otherDiaries(diary, p.id);
         const model = await getEngine().readForShow(
           p.id,
           { plan: p.plan, ...own, otherDiary, settings },

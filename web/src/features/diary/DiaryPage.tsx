@@ -1,8 +1,8 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import type { DiaryEntry } from '@jade/core/plan';
-import { sayEntries } from '@jade/core/sizing';
-import { toFigure, toLengthText } from '@jade/core/units';
+import { findOutliers, sayEntries } from '@jade/core/sizing';
+import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
 import { StageHead } from '../../stage/index.ts';
 import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
@@ -25,8 +25,13 @@ export function DiaryPage() {
   const { id } = usePlanState();
   const { unit } = useSettings();
   const { input } = useEngine();
-  const { remove } = useRecords();
+  const { remove, write } = useRecords();
   const entries = input?.diary ?? [];
+  const { brief } = usePlan();
+  const outliers = findOutliers(
+    entries.filter((e) => !e.leftOut && e.dimension === brief.target.dimension),
+    input?.otherDiary ?? [],
+  );
   return (
     <main>
       <StageHead title={WORDS.diary}>
@@ -68,8 +73,24 @@ export function DiaryPage() {
                     <td className="whitespace-nowrap">
                       {toFigure((100 * e.measuredMm) / e.predictedMm, 1)} %
                     </td>
-                    <td className="note">{e.note}</td>
+                    <td className="note">
+                      {e.note}
+                      {e.leftOut && <b className="block">{WORDS.leftOut}</b>}
+                      {!e.leftOut && outliers.includes(e) && (
+                        <b className="block !text-persimmon">{WORDS.outlier}</b>
+                      )}
+                    </td>
                     <td className="whitespace-nowrap">
+                      {id && (e.leftOut || outliers.includes(e)) && (
+                        <button
+                          type="button"
+                          className="act mr-3"
+                          aria-label={`${e.leftOut ? WORDS.countIt : WORDS.leaveOut}, ${e.date}`}
+                          onClick={() => write('entry', id, { ...e, leftOut: !e.leftOut })}
+                        >
+                          {e.leftOut ? WORDS.countIt : WORDS.leaveOut}
+                        </button>
+                      )}
                       {id && (
                         <button
                           type="button"
@@ -93,8 +114,13 @@ export function DiaryPage() {
   );
 }
 
+/** "88.4 and 92.1 mm": where the next model lies, from its size foreseen. */
+const sayRange = (mm: number, { low, high }: { low: number; high: number }, unit: LengthUnit): string =>
+  `${toLengthText(mm * low, unit).text} and ${toLengthText(mm * high, unit).text}`;
+
 function DiarySentence() {
   const { brief } = usePlan();
+  const { unit } = useSettings();
   const reading = useEngine().result?.readings;
   if (!reading?.ratio) return <>{WORDS.theDiaryComparesWhat}</>;
   const known = reading.ratio * reading.learned.factor;
@@ -107,6 +133,16 @@ function DiarySentence() {
         <>
           Your hands make it <b data-testid="learned-ratio">{toFigure(known, 3)}</b>, give or take{' '}
           <b>{toFigure(reading.ratio * reading.learned.spread, 3)}</b>, by {sayEntries(reading.learned)}.
+          {reading.sideMm !== undefined && (
+            <>
+              {' '}
+              The next one from {toLengthText(reading.sideMm, unit).text} comes out between{' '}
+              <b data-testid="next-range">
+                {sayRange(reading.ratio * reading.sideMm, reading.learned.next, unit)}
+              </b>
+              , nine times in ten.
+            </>
+          )}
         </>
       )}
     </>
@@ -171,6 +207,7 @@ function EntryForm() {
       stands: draft.stands === 'unsaid' ? null : draft.stands === 'yes',
       note: draft.note,
       runId: finished?.id ?? null,
+      leftOut: false,
     };
     write('entry', id, entry);
     clear();

@@ -1,5 +1,9 @@
 /** Words and sentences of diary that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  leftOut: 'left out of what is learned',
+  outlier: 'far from what the others foresee: look at it again',
+  leaveOut: 'leave out',
+  countIt: 'count it',
   whereItStuck: 'Where it stuck',
   time: 'time',
   times: 'times',
