@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { beginPlan, expect, pleat, saved, test } from './support.ts';
@@ -56,6 +57,8 @@ test('a drawing is explained on its picture: a joined end, an added crossing, a 
   await expect(own).toContainText('Left out: 5 lines beside the sheet, 1 text.');
   const places = own.getByRole('region', { name: 'Places that hinder' });
   await expect(places).toContainText('turn the crease to (360.5, 50) by 2.00°');
+  const { violations } = await new AxeBuilder({ page }).include('[role="dialog"]').analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
   // The picture bears the number of the place.
   await expect(own.getByRole('img', { name: 'The pattern as it lies in the file' })).toContainText('1');
   await places.getByRole('button', { name: 'Move it there' }).click();

@@ -10,21 +10,27 @@ interface Owned {
   record: { predictedMm: number; measuredMm: number };
 }
 
-/** The learned factor by the textbook formula, from all entries of the server. */
+/** The learned factor by the formula of docs/learning.md, from all entries of the server. */
 function learned(own: readonly Owned[], others: readonly Owned[]): number {
-  const correct = (mean: number, spread: number, list: readonly Owned[], each: number) => {
-    const weight = 1 / spread ** 2 + list.length / each ** 2;
-    const sum =
-      mean / spread ** 2 +
-      list.reduce((s, e) => s + e.record.measuredMm / e.record.predictedMm, 0) / each ** 2;
-    return { mean: sum / weight, spread: Math.sqrt(1 / weight) };
-  };
-  const folder = correct(1, 0.03, others, Math.hypot(0.012, 0.01));
-  const prior =
-    others.length === 0
-      ? { mean: 1, spread: 0.03 }
-      : { mean: folder.mean, spread: Math.hypot(folder.spread, 0.01) };
-  return correct(prior.mean, prior.spread, own, 0.012).mean;
+  const factorsOf = (list: readonly Owned[]): number[] =>
+    list.map((e) => e.record.measuredMm / e.record.predictedMm);
+  const mean = (list: readonly number[]): number => list.reduce((s, f) => s + f, 0) / list.length;
+  const plans = [...new Set(others.map((e) => e.planId))].map((id) =>
+    factorsOf(others.filter((e) => e.planId === id)),
+  );
+  const all = [factorsOf(own), ...plans].filter((f) => f.length > 0);
+  const squares = all.reduce((s, f) => s + f.reduce((q, v) => q + (v - mean(f)) ** 2, 0), 0);
+  const scatter = (8 * 0.012 ** 2 + squares) / (8 + all.reduce((s, f) => s + f.length - 1, 0));
+  // Weighted means: the folder, each plan counting once, and then this plan.
+  const folder = [
+    [1, 1 / 0.03 ** 2],
+    ...plans.map((f) => [mean(f), 1 / (0.01 ** 2 + scatter / f.length)]),
+  ] as [number, number][];
+  const weight = folder.reduce((s, [, w]) => s + w, 0);
+  const ofFolder = folder.reduce((s, [f, w]) => s + f * w, 0) / weight;
+  if (own.length === 0) return ofFolder;
+  const [prior, mine] = [1 / (1 / weight + 0.01 ** 2), own.length / scatter];
+  return (prior * ofFolder + mine * mean(factorsOf(own))) / (prior + mine);
 }
 
 test('from a wish to a diary entry, and the next plan is computed with it', async ({ page }) => {

@@ -8,6 +8,7 @@ test.describe.configure({ mode: 'parallel' });
 const owl = '/plan/demo-owl';
 const views = [
   '/',
+  '/calendar',
   '/drawer',
   '/bin',
   '/bases/bird',

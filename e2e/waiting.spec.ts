@@ -46,3 +46,32 @@ test('paged through, stuck with a reason, and a wait that goes on while no page 
   await expect(page.getByRole('heading', { name: 'Newt' }).first()).toBeVisible({ timeout: 30_000 });
   await expect(over).toBeHidden();
 });
+
+test('at the bench pictures are mirrored, and the sentence is spoken, only where it is wished', async ({
+  page,
+}) => {
+  test.slow();
+  await page.addInitScript(() => {
+    const said: string[] = [];
+    Object.assign(window, { said });
+    window.speechSynthesis.speak = (u) => void said.push(u.text);
+  });
+  await openCopy(page, 'demo-hare');
+  await pleat(page, 'Bench').click();
+  await page.getByRole('button', { name: 'Begin a new run' }).click();
+  const picture = page
+    .getByRole('group', { name: 'Step 1, what to fold' })
+    .or(page.getByRole('img', { name: 'Step 1, what to fold' }));
+  await expect(picture.first()).toBeVisible();
+  const plain = await picture.first().innerHTML();
+  const said = () => page.evaluate(() => (window as unknown as { said: string[] }).said);
+  expect(await said()).toEqual([]);
+  await page.getByLabel('mirrored').check();
+  await expect.poll(() => picture.first().innerHTML()).not.toBe(plain);
+  await page.getByLabel('mirrored').uncheck();
+  await expect.poll(() => picture.first().innerHTML()).toBe(plain);
+  await page.getByLabel('spoken').check();
+  await expect.poll(async () => (await said()).length).toBe(1);
+  expect((await said())[0]).toBe(await page.getByTestId('bench-sentence').textContent());
+  await page.getByLabel('spoken').uncheck();
+});

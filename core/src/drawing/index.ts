@@ -28,3 +28,4 @@ export {
 } from './svg.ts';
 export type { Eye } from './space.ts';
 export { drawForm } from './space.ts';
+export { mirrorDrawing } from './mirror.ts';

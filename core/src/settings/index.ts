@@ -67,6 +67,10 @@ export const settingsSchema = z.strictObject({
         .max(300),
     })
     .default({ ...freshCalendar }),
+  /** At the bench: sentences spoken where the browser has a voice, pictures mirrored for hands that fold so. */
+  bench: z
+    .strictObject({ voice: z.boolean(), mirrored: z.boolean() })
+    .default({ voice: false, mirrored: false }),
   /** How marks are looked for: what is near enough, and whether two marks may go onto two lines at once. */
   marks: z.strictObject({ nearMm: z.number().min(0).max(5), both: z.boolean() }),
 });
@@ -80,5 +84,6 @@ export const defaultSettings: Settings = {
   sigma: defaultSigma,
   handTakenAt: null,
   calendar: freshCalendar,
+  bench: { voice: false, mirrored: false },
   marks: { nearMm: 0.2, both: false },
 };

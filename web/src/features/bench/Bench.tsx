@@ -4,6 +4,7 @@ import { toFigure, toMinutesText } from '@jade/core/units';
 import { useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { STUCK } from '../../stage/index.ts';
+import { useRecords, useSettings } from '../../records/index.ts';
 import { useAppSelector } from '../../state/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
 import { BenchStep } from './BenchStep.tsx';
@@ -70,6 +71,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
     onLeave();
   };
   useTurnKeys(turn);
+  useVoice(result?.steps[run.at]?.sentence ?? '');
   const done = run.at >= count;
   return (
     <div
@@ -91,6 +93,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
           </span>
         </span>
         <Waits />
+        <Wishes />
         <button type="button" className="act min-h-[44px] px-3" onClick={leave}>
           {WORDS.leaveTheBenchKeep}
         </button>
@@ -321,6 +324,49 @@ function useClock(key: string): { readonly seconds: () => number; readonly resta
     start.current = { ...start.current, at: performance.now() };
   }, []);
   return { seconds, restart };
+}
+
+/** How the bench is wished: spoken, mirrored. */
+function Wishes() {
+  const settings = useSettings();
+  const { write } = useRecords();
+  const { bench } = settings;
+  const set = (change: Partial<typeof bench>): void =>
+    write('settings', '', { ...settings, bench: { ...bench, ...change } });
+  return (
+    <span className="flex gap-5 text-[15px]">
+      {hasVoice() && (
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" checked={bench.voice} onChange={(e) => set({ voice: e.target.checked })} />
+          {WORDS.spoken}
+        </label>
+      )}
+      <label className="flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          checked={bench.mirrored}
+          onChange={(e) => set({ mirrored: e.target.checked })}
+        />
+        {WORDS.mirrored}
+      </label>
+    </span>
+  );
+}
+
+const hasVoice = (): boolean => 'speechSynthesis' in window;
+
+/** Speaks the sentence of the step in hand, once, where that is wished. */
+function useVoice(sentence: string): void {
+  const { voice } = useSettings().bench;
+  const said = useRef('');
+  useEffect(() => {
+    // Settings are read anew once the server has them; what was said is not said again.
+    if (!voice || sentence === '' || !hasVoice() || said.current === sentence) return;
+    said.current = sentence;
+    window.speechSynthesis.cancel();
+    window.speechSynthesis.speak(new SpeechSynthesisUtterance(sentence));
+  }, [voice, sentence]);
+  useEffect(() => () => (hasVoice() ? window.speechSynthesis.cancel() : undefined), []);
 }
 
 /** What waits to be decided behind the bench; it does not come between two folds. */

@@ -1,6 +1,8 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { type Drawing, mirrorDrawing } from '@jade/core/drawing';
 import { openAfter, sayOpen } from '@jade/core/sequence';
+import { useSettings } from '../../records/index.ts';
 import { WaitLine, useTaste } from '../../stage/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
@@ -23,6 +25,8 @@ export function BenchStep({ number, children }: { number: number; children?: Rea
       live = false;
     };
   }, [number, result]);
+  const { mirrored } = useSettings().bench;
+  const show = (drawing: Drawing): Drawing => (mirrored ? mirrorDrawing(drawing) : drawing);
   const height = usePictureHeight();
   const taste = useTaste(number);
   const repeats = countRepeats(
@@ -61,7 +65,7 @@ export function BenchStep({ number, children }: { number: number; children?: Rea
       <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
         {detail && (
           <DrawingView
-            drawing={detail.before}
+            drawing={show(detail.before)}
             palette={palette}
             width={488}
             height={height}
@@ -74,7 +78,7 @@ export function BenchStep({ number, children }: { number: number; children?: Rea
           <h2 className="head">{WORDS.itBecomes}</h2>
           {detail && (
             <DrawingView
-              drawing={taste?.between ?? detail.after}
+              drawing={show(taste?.between ?? detail.after)}
               palette={palette}
               width={220}
               height={200}

@@ -25,6 +25,8 @@ export const WORDS = {
   runsSoFar: 'Runs so far',
   shapeItNow: 'Shape it now',
   sheet: 'sheet',
+  spoken: 'spoken',
+  mirrored: 'mirrored',
   stepByStep: 'step by step',
   steps: 'steps',
   stuckAt: 'stuck at',
