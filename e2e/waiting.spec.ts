@@ -70,7 +70,8 @@ test('at the bench pictures are mirrored, and the sentence is spoken, only where
   await expect.poll(() => picture.first().innerHTML()).not.toBe(plain);
   await page.getByLabel('mirrored').uncheck();
   await expect.poll(() => picture.first().innerHTML()).toBe(plain);
-  await page.getByLabel('spoken').check();
+  // The change before may still be on its way to the server and back.
+  await page.getByLabel('spoken').click();
   await expect.poll(async () => (await said()).length).toBe(1);
   expect((await said())[0]).toBe(await page.getByTestId('bench-sentence').textContent());
   await page.getByLabel('spoken').uncheck();
