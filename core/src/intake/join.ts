@@ -104,7 +104,8 @@ function findGoals(
   return goals;
 }
 
-function linesThrough(map: PlanarMap<Tag>): ReadonlySet<number>[] {
+/** The lines that run through or end in each node, by their numbers. */
+export function linesThrough(map: PlanarMap<Tag>): ReadonlySet<number>[] {
   const through: Set<number>[] = map.nodes.map(() => new Set());
   for (const { a, b, tags } of map.parts)
     for (const { line } of tags) {
