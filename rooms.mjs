@@ -29,6 +29,7 @@ export const coreRooms = [
     'parts',
     'draft',
     'plan',
+    'practice',
     'documents',
     'intake',
     'merge',
@@ -37,7 +38,7 @@ export const coreRooms = [
 ];
 export const webRooms = [
   ...['ui', 'ribbon', 'workers', 'api', 'outbox', 'state', 'plan', 'records', 'marking', 'search'],
-  ...['pictures', 'engine', 'painting', 'play', 'intake', 'waiting', 'stage', 'features', 'shell'],
+  ...['pictures', 'engine', 'painting', 'play', 'intake', 'waiting', 'along', 'stage', 'features', 'shell'],
 ];
 
 function checkListed(folder, rooms) {

@@ -26,7 +26,7 @@ import {
 import { mergePlans } from '../src/merge/index.ts';
 import { defaultSettings, settingsSchema } from '../src/settings/index.ts';
 import { drawerPaperSchema } from '../src/paper/index.ts';
-import { lanternDrawer } from '../src/demo/index.ts';
+import { buildDemoPractice, lanternDrawer } from '../src/demo/index.ts';
 
 const file = () => ({
   format: PLAN_FORMAT,
@@ -94,6 +94,7 @@ describe('the plan document', () => {
       run: buildOwlRuns()[0]!,
       entry: buildOwlDiary()[0]!,
       paper: lanternDrawer[0]!,
+      practice: buildDemoPractice()[0]!,
       settings: defaultSettings,
     };
     for (const kind of documentKinds) {

@@ -149,6 +149,7 @@ describe('tables and the page for a friend', () => {
       sheetMm: 200,
       paper: '=cmd|x',
       at: 1,
+      resting: false,
       steps: [{ step: 's1', seconds: 12.34, stuck: true, why: null }],
       waiting: [],
       foreseenMinutes: 3,

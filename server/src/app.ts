@@ -13,6 +13,7 @@ import { copyRoutes } from './copies/index.ts';
 import { printingRoutes } from './printing/index.ts';
 import { buildPlanStore, planRoutes } from './plans/index.ts';
 import { buildRecordStores, recordRoutes } from './records/index.ts';
+import { roomRoutes } from './room/index.ts';
 import { unreadRoutes } from './unread/index.ts';
 
 export interface AppOptions {
@@ -76,6 +77,7 @@ function apiRoutes(store: Store): express.Router {
   router.use(unreadRoutes(plans, records));
   router.use(printingRoutes());
   router.use(copyRoutes(store));
+  router.use(roomRoutes());
   router.use(answerNotFound);
   return router;
 }

@@ -1,4 +1,11 @@
-import { buildCastPlans, buildOwlDiary, buildOwlRuns, buildSketchPlan, lanternDrawer } from '@jade/core/demo';
+import {
+  buildDemoPractice,
+  buildCastPlans,
+  buildOwlDiary,
+  buildOwlRuns,
+  buildSketchPlan,
+  lanternDrawer,
+} from '@jade/core/demo';
 import type { Store } from './db/index.ts';
 import { buildPlanStore } from './plans/index.ts';
 import { buildRecordStores } from './records/index.ts';
@@ -15,5 +22,6 @@ export function seedDemo(store: Store): boolean {
   plans.create('demo-sketch', buildSketchPlan());
   buildOwlRuns().forEach((run) => records.run.put('demo-owl', run, null));
   buildOwlDiary().forEach((entry) => records.entry.put('demo-owl', entry, null));
+  buildDemoPractice().forEach((drill) => records.practice.put('', drill, null));
   return true;
 }

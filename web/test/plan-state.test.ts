@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { buildNewtPlan } from '@jade/core/demo';
 import { buildPlan, type Plan } from '@jade/core/plan';
 import { documentMerged, documentSaved } from '../src/outbox/index.ts';
 import {
@@ -15,10 +16,11 @@ import {
   beginWait,
   beginRun,
   countRepeats,
-  goTo,
+  benchPages,
   noteWhy,
-  toClock,
+  turnPage,
 } from '../src/features/bench/run.ts';
+import { toClock } from '../src/along/index.ts';
 import { pickNearest } from '../src/pictures/snap.ts';
 
 const named = (name: string): Plan => buildPlan(name);
@@ -117,8 +119,26 @@ describe('a bench run', () => {
     const why = noteWhy(timed, 'a', 'layers').steps.map((s) => s.why);
     expect(why).toEqual(['layers', null]);
     const now = new Date('2026-11-25T18:30:00Z');
-    expect(goTo(timed, 2, 2, now)).toMatchObject({ at: 2, finishedAt: now.toISOString() });
-    expect(goTo(timed, -1, 2, now)).toMatchObject({ at: 0, finishedAt: null });
+    const pages = ['a', 'b'].map((id, i) => ({ id, kind: 'fold' as const, number: i + 1, waits: [] }));
+    const second = turnPage(timed, 1, pages, now);
+    expect(second).toMatchObject({ at: 1, finishedAt: null });
+    expect(turnPage(second, 1, pages, now)).toMatchObject({ at: 2, finishedAt: now.toISOString() });
+    expect(turnPage(timed, -1, pages, now)).toMatchObject({ at: 0, finishedAt: null });
+  });
+  test('a step that is waited after has a page for its waits, shaping too; work while damp is none', () => {
+    const plan = buildNewtPlan();
+    const pages = benchPages(plan);
+    expect(pages).toHaveLength(plan.steps.length + plan.shaping.length);
+    const at = pages.findIndex((p) => p.waits.length > 0);
+    expect(pages[at]).toMatchObject({ kind: 'shape', waits: [{ kind: 'dry', minutes: 840 }] });
+    const now = new Date('2026-11-25T18:30:00Z');
+    const resting = turnPage({ ...run, at }, 1, pages, now);
+    expect(resting).toMatchObject({ at, resting: true, finishedAt: null });
+    expect(turnPage(resting, -1, pages, now)).toMatchObject({ at, resting: false });
+    expect(turnPage(resting, 1, pages, now)).toMatchObject({ at: at + 1, resting: false });
+    expect(turnPage(resting, 1, pages, now).finishedAt).toBe(
+      at + 1 === pages.length ? now.toISOString() : null,
+    );
   });
   test('a wait that is begun anew counts from then; another kind runs beside it', () => {
     const [dry, press] = [

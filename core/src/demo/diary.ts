@@ -62,6 +62,7 @@ export function buildOwlRuns(): BenchRun[] {
       sheetMm: 104,
       paper: 'Marsh gold two-colour',
       at: upTo,
+      resting: false,
       steps: timed,
       foreseenMinutes: 31,
       checks: [],

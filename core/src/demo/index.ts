@@ -14,5 +14,6 @@ export {
 } from './troupe.ts';
 export { lanternDrawer } from './drawer.ts';
 export { buildOwlDiary, buildOwlRuns } from './diary.ts';
+export { buildDemoPractice } from './practice.ts';
 export { foldAtRandom } from './stacks.ts';
 export { buildCastPlans } from './castPlans.ts';

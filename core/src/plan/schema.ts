@@ -268,8 +268,10 @@ export const benchRunSchema = z.strictObject({
   finishedAt: z.iso.datetime().nullable(),
   sheetMm: mm.nullable(),
   paper: text(80),
-  /** Step the folder is at, from 0; equal to the number of steps when finished. */
+  /** Step the folder is at, from 0, shaping counted on behind the flat ones; equal to the number of both when finished. */
   at: z.number().int().min(0),
+  /** The step in hand is made, and what is waited for after it is before the folder. */
+  resting: z.boolean().default(false),
   steps: z
     .array(
       z.strictObject({

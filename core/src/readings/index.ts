@@ -35,4 +35,6 @@ export type { StepLength } from './lengths.ts';
 export { readLengths } from './lengths.ts';
 export type { Posed } from './posed.ts';
 export { poseAsk, readPosed, wishSizes } from './posed.ts';
+export type { StopAdvice } from './stop.ts';
+export { readStop } from './stop.ts';
 export { readShowModel } from './show.ts';

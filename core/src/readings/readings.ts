@@ -157,9 +157,13 @@ function defined<T extends object>(values: T): { [K in keyof T]?: Exclude<T[K], 
 /** Every step that was timed in a run of this plan, with what was foreseen for it on that run's sheet. */
 function toStepTimes({ runs, replay, plan }: Pick<ReadingsInput, 'runs' | 'replay' | 'plan'>): StepTime[] {
   const byId = new Map(replay.steps.map((s) => [s.step.id, s]));
+  const shaped = new Map(plan.shaping.map((s) => [s.id, s.act]));
   return runs.flatMap((run) =>
     run.steps.flatMap(({ step, seconds }): StepTime[] => {
       const own = byId.get(step);
+      const act = shaped.get(step);
+      if (act)
+        return [{ run: run.id, kind: act.kind, seconds, foreseenSeconds: 60 * shapingOf(act).minutes }];
       const sideMm = run.sheetMm ?? plan.sheet.sideMm ?? USUAL_SIDE_MM;
       return own
         ? [{ run: run.id, kind: own.move.kind, seconds, foreseenSeconds: 60 * toMinutes(own, sideMm, 1) }]

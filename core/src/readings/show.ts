@@ -35,7 +35,8 @@ export function readShowModel({ id, plan, replay, sideMm, pace, runs, diary, tri
       kept: finished.filter((r) => !fallen.has(r.id)).length,
     },
     finished: finished.length,
-    begun: newest && newest.finishedAt === null ? Math.min(newest.at, plan.steps.length) : 0,
+    begun:
+      newest && newest.finishedAt === null ? Math.min(newest.at, plan.steps.length + plan.shaping.length) : 0,
     steps: [...flatSteps(plan, replay, sideMm, pace), ...shapingSteps(plan, pace)],
     sheet: {
       paper: plan.paper.name,

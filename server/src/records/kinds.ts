@@ -1,6 +1,7 @@
 import type { DocumentKind, DocumentOf } from '@jade/core/documents';
 import { drawerPaperSchema } from '@jade/core/paper';
 import { benchRunSchema, diaryEntrySchema } from '@jade/core/plan';
+import { practiceTrySchema, skillSpec } from '@jade/core/practice';
 import { settingsSchema } from '@jade/core/settings';
 import type { z } from 'zod';
 
@@ -47,6 +48,14 @@ export const recordKinds: { readonly [K in RecordKind]: RecordSpec<K> } = {
     idOf: (r) => r.id,
     placeOf: (r) => r.name,
     nameOf: (r) => r.name,
+  },
+  practice: {
+    path: 'practice',
+    isOfPlan: false,
+    schema: practiceTrySchema,
+    idOf: (r) => r.id,
+    placeOf: (r) => r.at,
+    nameOf: (r) => `drill of ${r.at.slice(0, 10)}, ${skillSpec(r.skill).word}`,
   },
   settings: {
     path: 'settings',

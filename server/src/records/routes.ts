@@ -7,7 +7,7 @@ import { type RecordKind, SETTINGS_ID, recordKinds } from './kinds.ts';
 import type { RecordStore, RecordStores } from './store.ts';
 
 /**
- * /api/runs, /api/diary, /api/papers: all of a kind; /api/plans/:id/runs and /diary: those of a plan; written and taken
+ * /api/runs, /api/diary, /api/papers, /api/practice: all of a kind; /api/plans/:id/runs and /diary: those of a plan; written and taken
  * out by id. /api/settings: one record. A write says the revision it was made on.
  */
 export function recordRoutes(plans: PlanStore, stores: RecordStores): Router {
@@ -15,6 +15,7 @@ export function recordRoutes(plans: PlanStore, stores: RecordStores): Router {
   serve(router, plans, stores.run);
   serve(router, plans, stores.entry);
   serve(router, plans, stores.paper);
+  serve(router, plans, stores.practice);
   serveSettings(router, stores.settings);
   return router;
 }

@@ -149,5 +149,6 @@ export const buildRecordStores = (store: Store): RecordStores => ({
   run: new RecordStore('run', store),
   entry: new RecordStore('entry', store),
   paper: new RecordStore('paper', store),
+  practice: new RecordStore('practice', store),
   settings: new RecordStore('settings', store),
 });

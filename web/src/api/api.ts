@@ -2,6 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { DocumentKind } from '@jade/core/documents';
 import type { DrawerPaper } from '@jade/core/paper';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
+import type { PracticeTry } from '@jade/core/practice';
 import type { Settings } from '@jade/core/settings';
 
 export interface SavedPlan {
@@ -58,7 +59,7 @@ interface RevisionRow {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['plans', 'papers', 'settings', 'runs', 'diary', 'revisions', 'bin', 'aside'],
+  tagTypes: ['plans', 'papers', 'practice', 'settings', 'runs', 'diary', 'revisions', 'bin', 'aside'],
   endpoints: (build) => ({
     listPlans: build.query<SavedPlan[], void>({ query: () => '/plans', providesTags: ['plans'] }),
     createPlan: build.mutation<SavedPlan, Plan>({
@@ -76,7 +77,7 @@ export const api = createApi({
     listBin: build.query<BinItem[], void>({ query: () => '/bin', providesTags: ['bin'] }),
     bringBack: build.mutation<unknown, Pick<BinItem, 'kind' | 'owner' | 'id'>>({
       query: ({ kind, owner, id }) => ({ url: '/bin/bring-back', method: 'POST', body: { kind, owner, id } }),
-      invalidatesTags: ['plans', 'runs', 'diary', 'papers', 'bin'],
+      invalidatesTags: ['plans', 'runs', 'diary', 'papers', 'practice', 'bin'],
     }),
     listAsides: build.query<AsideRow[], void>({ query: () => '/set-aside', providesTags: ['aside'] }),
     listUnread: build.query<UnreadRow[], void>({ query: () => '/unread', providesTags: ['plans'] }),
@@ -87,6 +88,10 @@ export const api = createApi({
     listPapers: build.query<Kept<DrawerPaper>[], void>({
       query: () => '/papers',
       providesTags: ['papers'],
+    }),
+    listPractice: build.query<Kept<PracticeTry>[], void>({
+      query: () => '/practice',
+      providesTags: ['practice'],
     }),
     getSettings: build.query<Kept<Settings>, void>({ query: () => '/settings', providesTags: ['settings'] }),
     listRuns: build.query<Kept<BenchRun>[], void>({ query: () => '/runs', providesTags: ['runs'] }),
@@ -105,6 +110,7 @@ export const {
   useListUnreadQuery,
   useListRevisionsQuery,
   useListPapersQuery,
+  useListPracticeQuery,
   useGetSettingsQuery,
   useListRunsQuery,
   useListDiaryQuery,

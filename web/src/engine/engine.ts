@@ -8,6 +8,7 @@ import { OpenPlan, readPlan, toSequence } from './openPlan.ts';
 import { planAnswers } from './planAnswers.ts';
 import { exportAnswers } from './exportAnswers.ts';
 import { poseAnswers, shapedPicture } from './poseAnswers.ts';
+import { practiceAnswers } from './practiceAnswers.ts';
 import type { Engine, Silhouette } from './protocol.ts';
 import { trialAnswers } from './trialAnswers.ts';
 
@@ -20,6 +21,7 @@ export function buildEngine(): Engine {
     ...poseAnswers(open),
     ...exportAnswers(open),
     ...atlasAnswers,
+    ...practiceAnswers,
     readForShow(id, given, trials) {
       const own = replaySequence(toSequence(given));
       const readings = readPlan(given, own);

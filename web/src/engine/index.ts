@@ -2,6 +2,7 @@
 export type {
   StepCard,
   StepDetail,
+  DrillCard,
   Preview,
   LayerTooth,
   OfferedPicture,
@@ -19,4 +20,5 @@ export type {
 export { ENGINE_LOST, getEngine } from './client.ts';
 export { EngineProvider } from './provider.tsx';
 export { useEngine } from './context.ts';
+export { useEachPlan } from './useEachPlan.ts';
 export { useBaseCards } from './useBaseCards.ts';

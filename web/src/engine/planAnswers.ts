@@ -7,6 +7,7 @@ import {
   readLater,
   readLengths,
   readStep,
+  readStop,
   sayGap,
   sayUse,
 } from '@jade/core/readings';
@@ -38,6 +39,7 @@ type Answers = Pick<
   | 'compareWays'
   | 'readTaste'
   | 'readView'
+  | 'readStop'
   | 'drawStepOf'
   | 'zoneParts'
   | 'readPartials'
@@ -174,6 +176,7 @@ export const planAnswers = (open: OpenPlan): Answers => ({
     if (view === 'through') return drawThrough(state);
     return view === 'apart' ? drawApart(state) : drawAgainst([open.stateAt(number - 1) ?? state], state);
   },
+  readStop: (done) => (open.replay && open.input ? readStop(open.input.plan, open.replay, done) : null),
   drawStepOf(number) {
     const step = open.replay?.steps[number - 1];
     return step ? drawStep(step, nameSteps(open.replay!.sequence.steps)) : null;

@@ -11,8 +11,18 @@ import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
+import type { Drill, DrillAsk, PlanNeeds } from '@jade/core/practice';
+import type { AlignmentSigma } from '@jade/core/slips';
 import type { PlayedStep } from '@jade/core/play';
-import type { BaseRow, Readings, RulePrice, StepLength, StepReading, WayReading } from '@jade/core/readings';
+import type {
+  BaseRow,
+  Readings,
+  RulePrice,
+  StepLength,
+  StepReading,
+  StopAdvice,
+  WayReading,
+} from '@jade/core/readings';
 import type { Move, ToolCrease } from '@jade/core/kinds';
 import type { PointRef } from '@jade/core/references';
 import type { Settings } from '@jade/core/settings';
@@ -57,6 +67,17 @@ export interface StepCard {
 export interface PlanResult {
   readonly readings: Readings;
   readonly steps: readonly StepCard[];
+}
+
+/** A drill with its steps drawn and said. */
+export interface DrillCard {
+  readonly drill: Drill;
+  readonly steps: readonly {
+    readonly number: number;
+    readonly sentence: string;
+    readonly before: Drawing;
+    readonly after: Drawing;
+  }[];
 }
 
 /** Everything the table shows for the selected step. */
@@ -227,6 +248,8 @@ export interface Engine {
   compareWays(alternative: string): readonly ComparedWay[];
   /** The model after a step, looked at in another way than as it lies. */
   readView(number: number, view: ModelView): Drawing;
+  /** What to mind where a folder stops after so many steps, shaping counted on. */
+  readStop(done: number, isWaiting: boolean): StopAdvice | null;
   /** A step as drawn in print; null where there is none. */
   drawStepOf(number: number): Drawing | null;
   previewMove(before: number, move: Move, id: string): Preview;
@@ -292,6 +315,12 @@ export interface Engine {
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */
   readEfficiency(id: string): number | null;
   drawSilhouette(input: PlanInput): Silhouette;
+  /** What a plan asks of the hands. */
+  readNeeds(id: string, input: PlanInput): PlanNeeds;
+  /** Drills for a skill, one for each level, with every step drawn; none where the engine finds no place for it. */
+  drawDrills(ask: DrillAsk): readonly DrillCard[];
+  /** Where a rule can be held to the drill when it is folded, and how far off this hand usually is; null where nowhere. */
+  checkDrill(drill: Drill, sigma: AlignmentSigma): { readonly says: string; readonly errorMm: number } | null;
   /** A plan as the calendar needs it. */
   readForShow(id: string, input: PlanInput, trials: number | undefined): ShowModel;
   /** The calendar of all plans. */

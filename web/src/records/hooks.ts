@@ -2,12 +2,14 @@ import { useCallback, useMemo } from 'react';
 import type { DocumentOf } from '@jade/core/documents';
 import type { DrawerPaper } from '@jade/core/paper';
 import type { BenchRun, DiaryEntry } from '@jade/core/plan';
+import type { PracticeTry } from '@jade/core/practice';
 import { type Settings, defaultSettings } from '@jade/core/settings';
 import {
   type Kept,
   useGetSettingsQuery,
   useListDiaryQuery,
   useListPapersQuery,
+  useListPracticeQuery,
   useListRunsQuery,
 } from '../api/index.ts';
 import { useAppDispatch, useAppSelector } from '../state/index.ts';
@@ -49,6 +51,13 @@ export function otherDiaries(
     else plans.set(of, [record]);
   }
   return [...plans.values()];
+}
+
+/** Drills that were folded, oldest first. */
+export function usePractice(): Known<readonly PracticeTry[]> {
+  const { data, error, isLoading } = useOverlay('practice', useListPracticeQuery());
+  const tries = useMemo(() => data?.map((k) => k.record).sort((a, b) => a.at.localeCompare(b.at)), [data]);
+  return { data: tries, error, isLoading };
 }
 
 /** The papers of the drawer by name. */

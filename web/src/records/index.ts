@@ -4,6 +4,7 @@ export {
   useRuns,
   useDiary,
   usePapers,
+  usePractice,
   useSettings,
   useIsSettingsComing,
   useRecords,

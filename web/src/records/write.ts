@@ -24,7 +24,7 @@ export const removeRecord =
     outbox.write({ kind, owner, id, base, mine: null, at: new Date().toISOString() });
   };
 
-const LISTS = { run: 'listRuns', entry: 'listDiary', paper: 'listPapers' } as const;
+const LISTS = { run: 'listRuns', entry: 'listDiary', paper: 'listPapers', practice: 'listPractice' } as const;
 
 function baseOf(state: RootState, kind: RecordKind, owner: string, id: string): Version {
   const kept: Kept<unknown> | undefined =

@@ -1,7 +1,8 @@
 import { Outlet, useLocation } from 'react-router';
+import { type PracticeTry, readHand } from '@jade/core/practice';
 import { bases } from '@jade/core/bases';
 import { useListPlansQuery } from '../api/index.ts';
-import { usePapers, useSettings } from '../records/index.ts';
+import { usePapers, usePractice, useSettings } from '../records/index.ts';
 import { WaitNotice } from '../waiting/index.ts';
 import { SaveNotice } from './SaveNotice.tsx';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
@@ -14,11 +15,19 @@ function nextDate(dates: readonly (string | null)[]): string {
   return first === undefined ? 'no date yet' : `by ${sayDayOfYear(first)}`;
 }
 
+/** How many moves that were practised are due again. */
+function sayDue(tries: readonly PracticeTry[]): string {
+  const today = new Date().toLocaleDateString('sv');
+  const due = [...readHand([], [], tries).values()].filter((h) => h.due !== null && h.due <= today).length;
+  return due === 0 ? 'nothing due' : `${due} due`;
+}
+
 /** Outside a plan: the same strip, undyed. */
 export function HouseLayout() {
   const { pathname } = useLocation();
   const { data: plans } = useListPlansQuery();
   const { data: papers } = usePapers();
+  const { data: tries } = usePractice();
   const settings = useSettings();
   const sheets = (papers ?? []).reduce((s, p) => s + p.count, 0);
   const items: PleatItem[] = [
@@ -37,6 +46,14 @@ export function HouseLayout() {
       line: 'evenings up to the show',
       state: plans?.some((p) => p.plan.brief.date) ? 'in work' : 'not begun',
       open: pathname === '/calendar',
+    },
+    {
+      to: '/practice',
+      name: 'Practice',
+      figure: sayDue(tries ?? []),
+      line: 'drills and the ladder',
+      state: tries?.length ? 'in work' : 'not begun',
+      open: pathname.startsWith('/practice'),
     },
     {
       to: '/bases',

@@ -19,9 +19,11 @@ const pages = {
   drawer: async () => ({ default: (await import('../features/drawer/index.ts')).DrawerPage }),
   finish: async () => ({ default: (await import('../features/finish/index.ts')).FinishPage }),
   folds: async () => ({ default: (await import('../features/folds/index.ts')).FoldsPage }),
+  follow: async () => ({ default: (await import('../features/follow/index.ts')).FollowPage }),
   marks: async () => ({ default: (await import('../features/marks/index.ts')).MarksPage }),
   paper: async () => ({ default: (await import('../features/paper/index.ts')).PaperPage }),
   parts: async () => ({ default: (await import('../features/parts/index.ts')).PartsPage }),
+  practice: async () => ({ default: (await import('../features/practice/index.ts')).PracticePage }),
   settings: async () => ({ default: (await import('../features/settings/index.ts')).SettingsPage }),
 };
 
@@ -65,6 +67,7 @@ export function buildRouter() {
           children: [
             { index: true, element: screen('cast') },
             { path: 'calendar', element: screen('calendar') },
+            { path: 'practice/:skill?', element: screen('practice') },
             { path: 'bases/:id?', element: screen('atlas') },
             { path: 'drawer', element: screen('drawer') },
             { path: 'settings', element: screen('settings') },
@@ -87,6 +90,7 @@ export function buildRouter() {
             { path: 'diary', element: screen('diary'), errorElement: <BrokenPage /> },
           ],
         },
+        { path: 'follow', element: screen('follow'), errorElement: <BrokenPage /> },
         { path: '*', element: <LostPage /> },
       ],
     },

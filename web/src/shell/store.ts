@@ -24,7 +24,17 @@ import {
 } from '../state/index.ts';
 import { showSaved } from '../records/index.ts';
 
-const TAGS = ['plans', 'papers', 'settings', 'runs', 'diary', 'revisions', 'bin', 'aside'] as const;
+const TAGS = [
+  'plans',
+  'papers',
+  'practice',
+  'settings',
+  'runs',
+  'diary',
+  'revisions',
+  'bin',
+  'aside',
+] as const;
 
 /** Other tabs of this browser hear by it what the server has now. */
 const CHANNEL = 'jade-kite-saved';

@@ -16,6 +16,8 @@ export const sayDay = format({ day: 'numeric', month: 'long', year: 'numeric' })
 export const sayShortDay = format({ day: 'numeric', month: 'short', year: 'numeric' });
 /** "19 December" */
 export const sayDayOfYear = format({ day: 'numeric', month: 'long' });
+/** "19 Dec" */
+export const sayDayAndMonth = format({ day: 'numeric', month: 'short' });
 /** "19 Dec 2026, 18:04" */
 export const sayMoment = format({
   day: 'numeric',

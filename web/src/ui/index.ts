@@ -5,7 +5,7 @@ export { NarrowestReading, Reading } from './Reading.tsx';
 export { Leaf } from './Leaf.tsx';
 export { Trouble, Waiting } from './Trouble.tsx';
 export { Underway } from './Underway.tsx';
-export { sayDay, sayDayOfYear, sayMoment, sayShortDay } from './dates.ts';
+export { sayDay, sayDayAndMonth, sayDayOfYear, sayMoment, sayShortDay } from './dates.ts';
 export { ask, whenAsked } from './asks.ts';
 export { useNear } from './useNear.ts';
 export { useKeptForm } from './useKeptForm.ts';

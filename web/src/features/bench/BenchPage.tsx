@@ -34,6 +34,7 @@ export function BenchPage() {
     );
   }
   const { runs } = input;
+  const count = plan.steps.length + plan.shaping.length;
   const open = [...runs].reverse().find((r) => r.finishedAt === null);
   const change = (next: BenchRun): void => {
     setRun(next);
@@ -64,7 +65,7 @@ export function BenchPage() {
   return (
     <main>
       <StageHead title={WORDS.bench}>
-        <b>{plan.steps.length}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace
+        <b>{count}</b> steps, <b>{toMinutesText(result.readings.minutes)}</b> at your pace
         {result.readings.waitMinutes > 0 && (
           <>
             {' '}
@@ -74,8 +75,7 @@ export function BenchPage() {
         .{' '}
         {open ? (
           <>
-            The run of {sayDayOfYear(open.startedAt)} waits at step{' '}
-            <b>{Math.min(open.at + 1, plan.steps.length)}</b>.
+            The run of {sayDayOfYear(open.startedAt)} waits at step <b>{Math.min(open.at + 1, count)}</b>.
           </>
         ) : (
           WORDS.layTheSheetReady
@@ -85,7 +85,7 @@ export function BenchPage() {
       <div className="flex gap-4 px-7 pb-6">
         {open && (
           <button type="button" className="btn solid" onClick={() => setRun(open)}>
-            Go on at step {Math.min(open.at + 1, plan.steps.length)}
+            Go on at step {Math.min(open.at + 1, count)}
           </button>
         )}
         <button type="button" className={`btn ${open ? '' : 'solid'}`} onClick={begin}>
@@ -117,7 +117,7 @@ export function BenchPage() {
                     <td>
                       {r.sheetMm ? `${Math.round(r.sheetMm)} mm` : '–'} {r.paper}
                     </td>
-                    <td>{r.finishedAt ? 'all' : `${r.at} of ${plan.steps.length}`}</td>
+                    <td>{r.finishedAt ? 'all' : `${r.at} of ${count}`}</td>
                     <td>
                       {toMinutesText(takenMinutes(r))}
                       <NotCounted was={result.readings.paces.byRun[r.id]} />

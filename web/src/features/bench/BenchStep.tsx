@@ -1,33 +1,33 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { usePictureHeight, usePictureWidth } from '../../along/index.ts';
 import { type Drawing, mirrorDrawing } from '@jade/core/drawing';
 import { openAfter, sayOpen } from '@jade/core/sequence';
 import { useSettings } from '../../records/index.ts';
 import { WaitLine, useTaste } from '../../stage/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
+import type { Look } from './Bench.tsx';
 import { countRepeats } from './run.ts';
 import { WORDS } from './words.ts';
 
+interface BenchStepProps {
+  readonly number: number;
+  readonly detail: StepDetail | undefined;
+  readonly look: Look;
+  readonly children?: ReactNode;
+}
+
 /** One step, large: its sentence with what to mind, the picture, what it becomes, and repeats that are left. */
-export function BenchStep({ number, children }: { number: number; children?: ReactNode }) {
+export function BenchStep({ number, detail, look, children }: BenchStepProps) {
   const plan = usePlan();
   const palette = usePalette();
   const { result } = useEngine();
-  const [detail, setDetail] = useState<StepDetail>();
-  useEffect(() => {
-    let live = true;
-    if (result)
-      void getEngine()
-        .readDetail(number)
-        .then((d) => live && setDetail(d));
-    return () => {
-      live = false;
-    };
-  }, [number, result]);
+  const peeled = usePeeled(number, look.isPeeled);
   const { mirrored } = useSettings().bench;
   const show = (drawing: Drawing): Drawing => (mirrored ? mirrorDrawing(drawing) : drawing);
-  const height = usePictureHeight();
+  const height = usePictureHeight(look.isLarge ? 290 : 470);
+  const wide = usePictureWidth(330);
   const taste = useTaste(number);
   const repeats = countRepeats(
     plan.steps.map((s) => s.move.kind),
@@ -65,16 +65,16 @@ export function BenchStep({ number, children }: { number: number; children?: Rea
       <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
         {detail && (
           <DrawingView
-            drawing={show(detail.before)}
+            drawing={show(peeled ?? detail.before)}
             palette={palette}
-            width={488}
+            width={look.isLarge ? wide + 260 : wide}
             height={height}
             margin={52}
             weight={1.4}
-            title={`Step ${number}, what to fold`}
+            title={`Step ${number}, ${peeled ? 'its layers apart' : 'what to fold'}`}
           />
         )}
-        <div className="w-[230px] shrink-0">
+        <div className={look.isLarge ? 'hidden' : 'w-[230px] shrink-0'}>
           <h2 className="head">{WORDS.itBecomes}</h2>
           {detail && (
             <DrawingView
@@ -118,14 +118,35 @@ export function BenchStep({ number, children }: { number: number; children?: Rea
   );
 }
 
-/** Room for the large picture between sentence and foot, whatever the page's size. */
-function usePictureHeight(): number {
-  const read = (): number => Math.max(300, Math.min(700, window.innerHeight - 470));
-  const [height, setHeight] = useState(read);
+/** What the engine says of a step; nothing while it is asked, or where the page shows no flat step. */
+export function useDetail(number: number | null): StepDetail | undefined {
+  const { result } = useEngine();
+  const [detail, setDetail] = useState<{ of: number; detail: StepDetail }>();
   useEffect(() => {
-    const onResize = (): void => setHeight(read());
-    window.addEventListener('resize', onResize);
-    return () => window.removeEventListener('resize', onResize);
-  }, []);
-  return height;
+    let live = true;
+    if (result && number !== null)
+      void getEngine()
+        .readDetail(number)
+        .then((d) => live && setDetail({ of: number, detail: d }));
+    return () => {
+      live = false;
+    };
+  }, [number, result]);
+  return detail && detail.of === number ? detail.detail : undefined;
+}
+
+/** The model before a step with its layers apart, where that is wished. */
+function usePeeled(number: number, isWished: boolean): Drawing | undefined {
+  const [drawing, setDrawing] = useState<Drawing>();
+  useEffect(() => {
+    let live = true;
+    if (isWished && number > 1)
+      void getEngine()
+        .readView(number - 1, 'apart')
+        .then((d) => live && setDrawing(d));
+    return () => {
+      live = false;
+    };
+  }, [number, isWished]);
+  return isWished && number > 1 ? drawing : undefined;
 }

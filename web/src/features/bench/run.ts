@@ -1,5 +1,5 @@
-import type { BenchRun, StuckReason } from '@jade/core/plan';
-import type { Wait } from '@jade/core/waits';
+import type { BenchRun, Plan, StuckReason } from '@jade/core/plan';
+import { type Wait, waitKinds } from '@jade/core/waits';
 
 /** A run as it goes on: where the folder is and what each step took. Pure; the clock is passed in. */
 export function beginRun(
@@ -16,6 +16,7 @@ export function beginRun(
     sheetMm,
     paper,
     at: 0,
+    resting: false,
     steps: [],
     foreseenMinutes,
     checks: [],
@@ -61,10 +62,30 @@ export function noteCheck(run: BenchRun, check: BenchCheck): BenchRun {
   return { ...run, checks: [...rest, check] };
 }
 
-/** Goes to another step, from 0; past the last the run is finished. */
-export function goTo(run: BenchRun, at: number, steps: number, now: Date): BenchRun {
-  const place = Math.max(0, Math.min(at, steps));
-  return { ...run, at: place, finishedAt: place === steps ? now.toISOString() : null };
+/** A page of the bench: a flat step by its number from 1, or a shaping step by its place from 0. */
+export interface BenchPage {
+  readonly id: string;
+  readonly kind: 'fold' | 'shape';
+  readonly number: number;
+  /** What is waited for after it, without hands. */
+  readonly waits: readonly Wait[];
+}
+
+/** The pages of a plan in their order; a step that is waited after has a second one for its waits. */
+export const benchPages = ({ steps, shaping }: Pick<Plan, 'steps' | 'shaping'>): BenchPage[] => {
+  const beside = (waits: readonly Wait[]): Wait[] => waits.filter((w) => !waitKinds[w.kind].bindsHands);
+  return [
+    ...steps.map((s, i) => ({ id: s.id, kind: 'fold' as const, number: i + 1, waits: beside(s.waits) })),
+    ...shaping.map((s, i) => ({ id: s.id, kind: 'shape' as const, number: i, waits: beside(s.waits) })),
+  ];
+};
+
+/** Turns a page: from a step to its waits, from them to the next step; past the last the run is finished. */
+export function turnPage(run: BenchRun, by: 1 | -1, pages: readonly BenchPage[], now: Date): BenchRun {
+  if (by === 1 && !run.resting && (pages[run.at]?.waits.length ?? 0) > 0) return { ...run, resting: true };
+  if (by === -1 && run.resting) return { ...run, resting: false };
+  const at = Math.max(0, Math.min(run.at + by, pages.length));
+  return { ...run, at, resting: false, finishedAt: at === pages.length ? now.toISOString() : null };
 }
 
 /** Where a step stands among repeats of the same thing: how many are still to do of how many, this one counted. */
@@ -76,6 +97,3 @@ export function countRepeats(kinds: readonly string[], at: number): { left: numb
   while (kinds[last + 1] === 'repeat') last++;
   return { left: last - at + 1, of: last - first + 1 };
 }
-
-export const toClock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;

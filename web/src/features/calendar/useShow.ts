@@ -1,8 +1,7 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Show, ShowAsk, ShowModel } from '@jade/core/calendar';
-import { useListPlansQuery } from '../../api/index.ts';
-import { type ToldRemedy, getEngine } from '../../engine/index.ts';
-import { otherDiaries, useDiary, usePapers, useRuns, useSettings } from '../../records/index.ts';
+import { type ToldRemedy, getEngine, useEachPlan } from '../../engine/index.ts';
+import { usePapers, useSettings } from '../../records/index.ts';
 
 export interface KnownShow {
   readonly show: Show;
@@ -27,47 +26,19 @@ export function useShow(): {
   readonly share: number;
   readonly count: number;
 } {
-  const { data: plans } = useListPlansQuery();
-  const { data: runs } = useRuns();
-  const { data: diary } = useDiary();
   const { data: papers } = usePapers();
-  const settings = useSettings();
-  const { calendar } = settings;
+  const { calendar } = useSettings();
   const [now] = useState(readNow);
-  const [read, setRead] = useState<ReadonlyMap<string, ShowModel>>(new Map());
-  const wanted = useMemo(
-    () => (plans ?? []).filter((p) => p.plan.brief.date !== null && p.plan.steps.length > 0),
-    [plans],
+  const {
+    found: models,
+    isRead,
+    share,
+    count,
+  } = useEachPlan(
+    (p) => p.plan.brief.date !== null && p.plan.steps.length > 0,
+    (p, input) => getEngine().readForShow(p.id, input, calendar.trials[p.id]),
+    (p) => String(calendar.trials[p.id] ?? ''),
   );
-  const keyOf = (p: (typeof wanted)[number]): string =>
-    `${p.id}@${p.revision}/${calendar.trials[p.id] ?? ''}/${(runs ?? []).length}/${(diary ?? []).length}`;
-  useEffect(() => {
-    let live = true;
-    void (async () => {
-      for (const p of wanted) {
-        const key = keyOf(p);
-        if (read.has(key)) continue;
-        const own = {
-          runs: (runs ?? []).flatMap((r) => (r.planId === p.id ? [r.record] : [])),
-          diary: (diary ?? []).flatMap((r) => (r.planId === p.id ? [r.record] : [])),
-        };
-        const otherDiary = otherDiaries(diary, p.id);
-        const model = await getEngine().readForShow(
-          p.id,
-          { plan: p.plan, ...own, otherDiary, settings },
-          calendar.trials[p.id],
-        );
-        if (!live) return;
-        setRead((known) => new Map(known).set(key, model));
-      }
-    })();
-    return () => {
-      live = false;
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is read already is not read again
-  }, [wanted, runs, diary, calendar.trials]);
-  const models = wanted.flatMap((p) => read.get(keyOf(p)) ?? []);
-  const isRead = plans !== undefined && models.length === wanted.length;
   const ask: ShowAsk = {
     models,
     rules: {
@@ -83,7 +54,7 @@ export function useShow(): {
   };
   const key = isRead ? JSON.stringify(ask) : '';
   const known = useAnswer(key);
-  return { known, share: wanted.length === 0 ? 1 : models.length / wanted.length, count: plans?.length ?? 0 };
+  return { known, share, count };
 }
 
 /**

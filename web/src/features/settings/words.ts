@@ -29,7 +29,7 @@ export const WORDS = {
   yourSlipsMmOne: 'Your slips, mm (one standard deviation)',
   everything: 'Everything in one file',
   everythingSays:
-    'Plans, runs, diary, papers and settings as one ZIP file, to keep or to carry to another machine.',
+    'Plans, runs, diary, drills, papers and settings as one ZIP file, to keep or to carry to another machine.',
   saveEverything: 'Save everything',
   takeInAnArchive: 'Take in such a file…',
   copies: 'Copies',
