@@ -24,8 +24,20 @@ export const sayBlock = ({
 export const sayWaiting = ({ name, copy, kinds }: Pick<ShownWait, 'name' | 'copy' | 'kinds'>): string =>
   `${name} ${copy}: ${kinds.map((k) => waitKinds[k].word).join(', then ')}`;
 
-/** Every evening and every wait of a show in one calendar file; evenings never overlap, waits run beside them. */
-export const showIcs = ({ blocks, waits }: Pick<Show, 'blocks' | 'waits'>): Outcome<string, string> =>
+/** A drill that is due, as a calendar file says it. */
+export interface ShownDrill {
+  readonly day: string;
+  readonly word: string;
+}
+
+/**
+ * Every evening and every wait of a show in one calendar file; evenings never overlap, waits run beside them. Drills that are
+ * due stand with their day and take no hour of it.
+ */
+export const showIcs = (
+  { blocks, waits }: Pick<Show, 'blocks' | 'waits'>,
+  drills: readonly ShownDrill[] = [],
+): Outcome<string, string> =>
   toIcs(
     [
       ...blocks.map((b) => ({
@@ -42,4 +54,9 @@ export const showIcs = ({ blocks, waits }: Pick<Show, 'blocks' | 'waits'>): Outc
       })),
     ],
     'show',
+    drills.map(({ day, word }) => ({
+      title: `Practise: ${word}`,
+      note: 'One drill, on any level; it is due on this day.',
+      day: day.split('-').map(Number) as [number, number, number],
+    })),
   );

@@ -33,9 +33,20 @@ export interface Appointment {
 }
 
 /** Appointments as an iCalendar text (RFC 5545). `uid` makes each its own, so that reading it again replaces it. */
-export function toIcs(appointments: readonly Appointment[], uid: string): Outcome<string, string> {
-  const { error, value } = createEvents(
-    appointments.map(({ title, note, start, minutes }, i) => ({
+/** Something of a day that takes no hour of it. */
+interface DayNote {
+  readonly title: string;
+  readonly note: string;
+  readonly day: readonly [number, number, number];
+}
+
+export function toIcs(
+  appointments: readonly Appointment[],
+  uid: string,
+  dayNotes: readonly DayNote[] = [],
+): Outcome<string, string> {
+  const { error, value } = createEvents([
+    ...appointments.map(({ title, note, start, minutes }, i) => ({
       uid: `${uid}-${i + 1}`,
       title,
       description: note,
@@ -43,7 +54,16 @@ export function toIcs(appointments: readonly Appointment[], uid: string): Outcom
       duration: { hours: Math.floor(minutes / 60), minutes: Math.round(minutes % 60) },
       productId: 'jade-kite',
     })),
-  );
+    ...dayNotes.map(({ title, note, day }, i) => ({
+      uid: `${uid}-day-${i + 1}`,
+      title,
+      description: note,
+      start: [...day] as [number, number, number],
+      duration: { days: 1 },
+      transp: 'TRANSPARENT' as const,
+      productId: 'jade-kite',
+    })),
+  ]);
   return value
     ? done(value)
     : failed(`The calendar cannot be written: ${error?.message ?? 'no appointments'}.`);

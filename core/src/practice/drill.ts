@@ -1,6 +1,6 @@
 import { bases, precreaseBase } from '../bases/index.ts';
 import { buildChance } from '../chance/index.ts';
-import { type FlatState, checkState, shortestFold } from '../folded/index.ts';
+import { type FlatState, buildArrangement, checkState, shortestFold, toMeasures } from '../folded/index.ts';
 import { dot, subtract } from '../geometry/index.ts';
 import { checkLayers } from '../layers/index.ts';
 import {
@@ -148,6 +148,7 @@ function moves(skill: Skill, chance: () => number): Replay[] {
       const next = move && withStep(before, write.writeStep('drill', move));
       if (!next || next.steps.at(-1)!.refusal) continue;
       const after = stateOf(next);
+      if (!showsOutside(state, after)) continue;
       if (checkState(after).length + checkLayers(after).length > 0) continue;
       made.push(next);
       break;
@@ -170,6 +171,18 @@ function collapses(chance: () => number): Replay[] {
   }
   return made;
 }
+
+/** What is folded within other layers, out of sight, teaches a hand nothing: the outline has to change. */
+function showsOutside(before: FlatState, after: FlatState): boolean {
+  const [a, b] = [before, after].map((s) => toMeasures(s, buildArrangement(s)));
+  return (
+    Math.abs(a!.silhouetteArea - b!.silhouetteArea) > LEAST_CHANGE ||
+    Math.abs(a!.width - b!.width) + Math.abs(a!.height - b!.height) > LEAST_CHANGE
+  );
+}
+
+/** In shares of the sheet and its side. */
+const LEAST_CHANGE = 0.004;
 
 const stateOf = (replay: Replay): FlatState => replay.steps.at(-1)?.after ?? replay.start;
 

@@ -142,6 +142,16 @@ export interface DueDrill {
   readonly isLate: boolean;
 }
 
+/** Which days can take a drill. */
+export interface DrillDays {
+  /** Drills of each day over all skills so far; those planned are added, so that who is asked first is practised first. */
+  readonly load?: Map<number, number>;
+  readonly isFree?: (day: number) => boolean;
+}
+
+/** A drill is put off by so many days at most. */
+const MOST_SHIFT = 21;
+
 /** More drills on one evening leave no time to fold (rule of thumb). */
 export const MOST_A_DAY = 3;
 
@@ -150,8 +160,8 @@ const MOST_PLANNED = 6;
 
 /**
  * The days on which a skill should be practised from today on, if every drill goes clean: today where it is due or was never
- * tried, then at growing spaces until it is known, and kept up until the date it is needed for. `load` counts the drills of
- * each day over all skills: a full day hands on to the next, so that who is asked first is practised first.
+ * tried, then at growing spaces until it is known, and kept up until the date it is needed for. A full day, and one
+ * without an evening, hands on to the next.
  */
 export function planDrills(
   skill: Skill,
@@ -159,7 +169,7 @@ export function planDrills(
   before: string | null,
   today: string,
   isReady: boolean,
-  load: Map<number, number> = new Map(),
+  { load = new Map(), isFree = () => true }: DrillDays = {},
 ): DueDrill[] {
   const now = toDay(today);
   const end = before === null ? undefined : toDay(before);
@@ -168,7 +178,8 @@ export function planDrills(
   // Without a date a known skill is kept up once; with one, up to it.
   while (days.length < MOST_PLANNED && (end === undefined || next < end)) {
     if (end === undefined && (isReady || box >= KNOWN_FROM) && days.length > 0) break;
-    while ((load.get(next) ?? 0) >= MOST_A_DAY) next++;
+    const latest = next + MOST_SHIFT;
+    while (next < latest && (!isFree(next) || (load.get(next) ?? 0) >= MOST_A_DAY)) next++;
     if (end !== undefined && next >= end) break;
     load.set(next, (load.get(next) ?? 0) + 1);
     days.push(next);

@@ -7,6 +7,6 @@ export type { MoreKeys } from './useTurnKeys.ts';
 export { useTurnKeys } from './useTurnKeys.ts';
 export { useVoice } from './voice.ts';
 export { useWakeLock } from './useWakeLock.ts';
-export { usePictureHeight, usePictureWidth } from './usePictureHeight.ts';
+export { usePictureRoom } from './usePictureRoom.ts';
 export type { Shown } from './shown.ts';
 export { useShowing, useShown } from './shown.ts';

@@ -6,4 +6,6 @@ export { isTyping, usePlanKeys } from './usePlanKeys.ts';
 export { WaitLine, WaitsButton } from './Waits.tsx';
 export { useTaste } from './useTaste.ts';
 export { usePosed } from './usePosed.ts';
+export type { PracticeState, SkillRow } from './usePracticeState.ts';
+export { usePracticeState } from './usePracticeState.ts';
 export { STUCK } from './words.ts';

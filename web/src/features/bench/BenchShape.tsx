@@ -1,5 +1,5 @@
 import { toFigure } from '@jade/core/units';
-import { usePictureHeight, usePictureWidth } from '../../along/index.ts';
+import { usePictureRoom } from '../../along/index.ts';
 import type { PosedFigure } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
@@ -19,15 +19,14 @@ interface BenchShapeProps {
 export function BenchShape({ figure, place, number, isLarge }: BenchShapeProps) {
   const { shaping } = usePlan();
   const palette = usePalette();
-  const height = usePictureHeight(isLarge ? 300 : 470);
-  const wide = usePictureWidth(330);
+  const { box, row, width, height } = usePictureRoom(isLarge ? 0 : 262);
   const own = figure?.steps[place];
   if (!figure || !own) return <Waiting what={WORDS.layingOutTheBench} />;
   const spring = figure.pose.springs[place];
   const isSet = spring && spring.keeps > 0 && own.degrees !== undefined;
   const before = figure.steps[place - 1]?.drawing;
   return (
-    <div className="min-h-0 flex-1 overflow-auto px-8 pt-5">
+    <div ref={box} className="min-h-0 flex-1 overflow-auto px-8 pt-5">
       <div className="flex items-start gap-6">
         <span className="font-serif text-[64px] leading-[60px] font-semibold" aria-hidden="true">
           {number}
@@ -51,12 +50,12 @@ export function BenchShape({ figure, place, number, isLarge }: BenchShapeProps) 
           <WaitLine waits={shaping[place]?.waits ?? []} className="mt-1" />
         </div>
       </div>
-      <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
+      <div ref={row} className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
         {own.drawing && (
           <DrawingView
             drawing={own.drawing}
             palette={palette}
-            width={isLarge ? wide + 260 : wide}
+            width={width}
             height={height}
             margin={12}
             title={`The figure after shaping step ${place + 1}`}

@@ -1,6 +1,6 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
-import { usePictureHeight, usePictureWidth } from '../../along/index.ts';
+import { usePictureRoom } from '../../along/index.ts';
 import { type Drawing, mirrorDrawing } from '@jade/core/drawing';
 import { openAfter, sayOpen } from '@jade/core/sequence';
 import { useSettings } from '../../records/index.ts';
@@ -26,8 +26,7 @@ export function BenchStep({ number, detail, look, children }: BenchStepProps) {
   const peeled = usePeeled(number, look.isPeeled);
   const { mirrored } = useSettings().bench;
   const show = (drawing: Drawing): Drawing => (mirrored ? mirrorDrawing(drawing) : drawing);
-  const height = usePictureHeight(look.isLarge ? 290 : 470);
-  const wide = usePictureWidth(330);
+  const { box, row, width, height } = usePictureRoom(look.isLarge ? 0 : 262);
   const taste = useTaste(number);
   const repeats = countRepeats(
     plan.steps.map((s) => s.move.kind),
@@ -38,7 +37,7 @@ export function BenchStep({ number, detail, look, children }: BenchStepProps) {
   const open = openAfter(plan.steps, number);
   const refusal = result?.steps[number - 1]?.refusal;
   return (
-    <div className="min-h-0 flex-1 overflow-auto px-8 pt-5">
+    <div ref={box} className="min-h-0 flex-1 overflow-auto px-8 pt-5">
       <div className="flex items-start gap-6">
         <span className="font-serif text-[64px] leading-[60px] font-semibold" aria-hidden="true">
           {number}
@@ -62,12 +61,12 @@ export function BenchStep({ number, detail, look, children }: BenchStepProps) {
           {children}
         </div>
       </div>
-      <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
+      <div ref={row} className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
         {detail && (
           <DrawingView
             drawing={show(peeled ?? detail.before)}
             palette={palette}
-            width={look.isLarge ? wide + 260 : wide}
+            width={width}
             height={height}
             margin={52}
             weight={1.4}

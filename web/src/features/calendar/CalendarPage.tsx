@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { type ShownBlock, toDay, toIso } from '@jade/core/calendar';
 import { sayBlock, showIcs } from '@jade/core/exporting';
 import { type Settings, settingsSchema } from '@jade/core/settings';
+import { skillSpec } from '@jade/core/practice';
 import { sayDuration } from '@jade/core/waits';
 import { useListPlansQuery } from '../../api/index.ts';
 import type { ToldRemedy } from '../../engine/index.ts';
@@ -18,6 +19,7 @@ import {
   sayDay,
   sayDayOfYear,
 } from '../../ui/index.ts';
+import { usePracticeState } from '../../stage/index.ts';
 import { Weeks } from './Weeks.tsx';
 import { type KnownShow, useShow } from './useShow.ts';
 import { WEEKDAYS, WORDS, saySentence, saySheets, saySpare, sayModel, sayTime } from './words.ts';
@@ -64,11 +66,15 @@ function Known({ known: { show, remedies, models }, calendar, onChange, fault }:
   const [chosen, setChosen] = useState<ShownBlock | null>(null);
   const own = chosen && (show.blocks.find((b) => b.tasks.some((t) => isTask(b, t, chosen))) ?? null);
   const today = new Date().toLocaleDateString('sv');
-  if (show.models.length === 0) return <p className="say">{WORDS.noPlans}</p>;
+  const practice = usePracticeState();
+  const drills = practice.isRead
+    ? practice.rows.flatMap((r) => r.due.map((d) => ({ day: d.day, word: skillSpec(r.skill).word })))
+    : [];
   const save = (): void => {
-    const made = showIcs(show);
+    const made = showIcs(show, drills);
     if (made.ok) handOver(new Blob([made.value], { type: 'text/calendar' }), 'calendar.ics');
   };
+  if (show.models.length === 0) return <p className="say">{WORDS.noPlans}</p>;
   return (
     <>
       <p className="say max-w-[90ch]" data-testid="calendar-sentence">
@@ -87,12 +93,21 @@ function Known({ known: { show, remedies, models }, calendar, onChange, fault }:
             minutes={calendar.minutes}
             off={calendar.off}
             today={today}
+            drills={drills}
             inks={inks}
             chosen={own}
             onChoose={setChosen}
           />
           <p className="note mt-1">
-            {WORDS.rulesSay} {show.isBest ? '' : WORDS.inexact}
+            {WORDS.rulesSay} {show.isBest ? '' : WORDS.inexact}{' '}
+            {drills.length > 0 && (
+              <>
+                {WORDS.drillsSay}{' '}
+                <Link className="act" to="/practice">
+                  {WORDS.toPractice}
+                </Link>
+              </>
+            )}
           </p>
           {own && <Chosen block={own} calendar={calendar} onChange={onChange} today={today} />}
           {remedies === null ? (

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3';
 import { DAY_MINUTES, type Show, type ShownBlock, toDay, toIso, weekdayOf } from '@jade/core/calendar';
 import { sayBlock, sayWaiting } from '@jade/core/exporting';
 import { sayDuration } from '@jade/core/waits';
-import { sayDayOfYear } from '../../ui/index.ts';
+import { sayDayAndMonth } from '../../ui/index.ts';
 import { WEEKDAYS, WORDS, sayTime } from './words.ts';
 
 interface WeeksProps {
@@ -10,16 +10,20 @@ interface WeeksProps {
   readonly minutes: readonly number[];
   readonly off: readonly string[];
   readonly today: string;
+  /** Drills that are due. */
+  readonly drills: readonly { readonly day: string; readonly word: string }[];
   readonly inks: ReadonlyMap<string, string>;
   readonly chosen: ShownBlock | null;
   readonly onChoose: (block: ShownBlock | null) => void;
 }
 
 const [WIDTH, HEAD, EVENING, TAIL] = [860, 22, 46, 7] as const;
+/** Where the drills of a day stand: under its evening. */
+const DRILLS = 16;
 const DAY = WIDTH / 7;
 
 /** Weeks one under the other: each day its evening, as wide as the longest; waits run under the days by the clock. */
-export function Weeks({ show, minutes, off, today, inks, chosen, onChoose }: WeeksProps) {
+export function Weeks({ show, minutes, off, today, drills, inks, chosen, onChoose }: WeeksProps) {
   const days = [
     ...show.blocks.map((b) => toDay(b.day)),
     ...show.waits.map((w) => Math.floor((w.to - 1) / DAY_MINUTES)),
@@ -35,8 +39,10 @@ export function Weeks({ show, minutes, off, today, inks, chosen, onChoose }: Wee
         const [from, to] = [begin * DAY_MINUTES, (begin + 7) * DAY_MINUTES];
         const tails = show.waits.filter((w) => w.from < to && w.to > from);
         const lanes = laneOf(tails);
+        const weekDrills = drills.some((d) => toDay(d.day) >= begin && toDay(d.day) < begin + 7);
+        const under = HEAD + EVENING + (weekDrills ? DRILLS : 0);
         const x = scaleLinear([from, to], [0, WIDTH]);
-        const tall = HEAD + EVENING + Math.max(1, ...tails.map((w) => lanes.get(w)! + 1)) * TAIL + 4;
+        const tall = under + Math.max(1, ...tails.map((w) => lanes.get(w)! + 1)) * TAIL + 4;
         return (
           <svg key={begin} viewBox={`0 0 ${WIDTH} ${tall}`} className="block w-full" role="presentation">
             {WEEKDAYS.map((word, d) => {
@@ -54,7 +60,7 @@ export function Weeks({ show, minutes, off, today, inks, chosen, onChoose }: Wee
                     fill={iso === today ? 'var(--jade-deep)' : 'var(--ink-2)'}
                     fontWeight={iso === today ? 700 : 400}
                   >
-                    {word} {sayDayOfYear(iso).replace(/(\w{3})\w*$/, '$1')}
+                    {word} {sayDayAndMonth(iso)}
                   </text>
                   {needed.length > 0 && (
                     <text
@@ -79,6 +85,7 @@ export function Weeks({ show, minutes, off, today, inks, chosen, onChoose }: Wee
                       stroke="var(--rule)"
                     />
                   )}
+                  <DrillsOf drills={drills.filter((d) => d.day === iso)} />
                   {show.blocks
                     .filter((b) => b.day === iso)
                     .map((b) => (
@@ -100,8 +107,8 @@ export function Weeks({ show, minutes, off, today, inks, chosen, onChoose }: Wee
                 key={`${w.model}${w.copy}${w.from}`}
                 x1={Math.max(0, x(w.from))}
                 x2={Math.min(WIDTH, x(w.to))}
-                y1={HEAD + EVENING + 5 + lanes.get(w)! * TAIL}
-                y2={HEAD + EVENING + 5 + lanes.get(w)! * TAIL}
+                y1={under + 5 + lanes.get(w)! * TAIL}
+                y2={under + 5 + lanes.get(w)! * TAIL}
                 stroke={inks.get(w.model) ?? 'var(--jade)'}
                 strokeWidth="4"
                 strokeLinecap="round"
@@ -115,6 +122,21 @@ export function Weeks({ show, minutes, off, today, inks, chosen, onChoose }: Wee
         );
       })}
     </div>
+  );
+}
+
+/** How many drills are due on a day, in a line under its evening. */
+function DrillsOf({ drills }: { drills: WeeksProps['drills'] }) {
+  if (drills.length === 0) return null;
+  const words = drills.map((d) => d.word);
+  return (
+    <g transform={`translate(9 ${HEAD + EVENING + 11})`}>
+      <title>{`Practise: ${words.join(', ')}`}</title>
+      <path d="M0 -4l4 4l-4 4l-4 -4z" fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+      <text x="9" y="4" fontSize="11" fill="var(--ink-2)">
+        {words.length === 1 ? words[0] : `${words.length} drills`}
+      </text>
+    </g>
   );
 }
 

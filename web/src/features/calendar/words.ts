@@ -26,6 +26,9 @@ export const WORDS = {
   take: 'Take it',
   trying: 'What would help is being tried …',
   solves: 'nothing is late then',
+  drillsSay:
+    'A small diamond stands for drills that are due; they take some ten minutes each beside the folding.',
+  toPractice: 'To Practice',
   saveIcs: 'Save as iCalendar',
   nothingHelps: 'Nothing that was tried makes it less late.',
   chart: 'Evenings with what is folded, and waits under them',

@@ -9,8 +9,7 @@ import {
   Wishes,
   toClock,
   useClock,
-  usePictureHeight,
-  usePictureWidth,
+  usePictureRoom,
   useTicks,
   useTurnKeys,
   useVoice,
@@ -43,8 +42,7 @@ export function DrillBench({ card, begun, paper, planId, onPlace, onLeave, onNot
   const [check, setCheck] = useState<Check>(null);
   const { at } = begun;
   const step = steps[at];
-  const height = usePictureHeight(430);
-  const wide = usePictureWidth(340);
+  const { box, row, width, height } = usePictureRoom(272);
   useWakeLock();
   useTicks();
   useVoice(step?.sentence ?? '');
@@ -123,7 +121,7 @@ export function DrillBench({ card, begun, paper, planId, onPlace, onLeave, onNot
       }
     >
       {step ? (
-        <div className="min-h-0 flex-1 overflow-auto px-8 pt-5">
+        <div ref={box} className="min-h-0 flex-1 overflow-auto px-8 pt-5">
           <div className="flex items-start gap-6">
             <span className="font-serif text-[64px] leading-[60px] font-semibold" aria-hidden="true">
               {step.number}
@@ -137,11 +135,11 @@ export function DrillBench({ card, begun, paper, planId, onPlace, onLeave, onNot
               </p>
             </div>
           </div>
-          <div className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
+          <div ref={row} className="mt-4 flex items-start gap-8 max-[700px]:flex-wrap">
             <DrawingView
               drawing={show(step.before)}
               palette={housePalette}
-              width={wide}
+              width={width}
               height={height}
               margin={52}
               weight={1.4}

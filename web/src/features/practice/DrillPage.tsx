@@ -7,7 +7,7 @@ import { DrawingView, housePalette } from '../../pictures/index.ts';
 import { usePapers, useSettings } from '../../records/index.ts';
 import { Waiting, sayDayOfYear, useKeptForm } from '../../ui/index.ts';
 import { DrillBench } from './DrillBench.tsx';
-import type { PracticeState } from './usePractice.ts';
+import type { PracticeState } from '../../stage/index.ts';
 import { LEVELS, WORDS, sayHand, sayHard } from './words.ts';
 
 /** A drill that was begun, so that a closed tab loses no place. */

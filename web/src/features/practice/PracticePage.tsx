@@ -5,7 +5,7 @@ import { toDay, toIso } from '@jade/core/calendar';
 import { type Skill, type Use, skillNames, skillSpec } from '@jade/core/practice';
 import { Choice, Notice, Underway, sayDayAndMonth, sayDayOfYear } from '../../ui/index.ts';
 import { DrillPage } from './DrillPage.tsx';
-import { type PracticeState, type SkillRow, usePracticeState } from './usePractice.ts';
+import { type PracticeState, type SkillRow, usePracticeState } from '../../stage/index.ts';
 import { WORDS, sayHand, sayNeed, sayRung } from './words.ts';
 
 /** What to practise, when, and for which plan; and the drills of one move. */

@@ -1,5 +1,6 @@
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
+import { toIso, weekdayOf } from '@jade/core/calendar';
 import {
   type DueDrill,
   type Hand,
@@ -14,8 +15,8 @@ import {
   readinessOf,
   toLadder,
 } from '@jade/core/practice';
-import { getEngine, useEachPlan } from '../../engine/index.ts';
-import { usePractice, useRuns } from '../../records/index.ts';
+import { getEngine, useEachPlan } from '../engine/index.ts';
+import { usePractice, useRuns, useSettings } from '../records/index.ts';
 
 /** One move that plans ask for, what the hand has of it, and when to practise. */
 export interface SkillRow {
@@ -37,12 +38,13 @@ export interface PracticeState {
   readonly share: number;
 }
 
-export const dayOf = (moment: string | Date): string => format(new Date(moment), 'yyyy-MM-dd');
+const dayOf = (moment: string | Date): string => format(new Date(moment), 'yyyy-MM-dd');
 
 /** What all plans ask, against what the runs and drills say of this hand. The most pressing first. */
 export function usePracticeState(): PracticeState {
   const { data: runs } = useRuns();
   const { data: tries } = usePractice();
+  const { calendar } = useSettings();
   const [today] = useState(() => dayOf(new Date()));
   const { found, isRead, share } = useEachPlan(
     (p) => p.plan.steps.length > 0,
@@ -71,11 +73,13 @@ export function usePracticeState(): PracticeState {
   const press = ({ readiness, hand }: (typeof judgedRows)[number]): string =>
     `${readiness.is === 'known' ? 2 : readiness.is === 'new' ? 1 : 0}${hand?.due ?? '9'}`;
   const load = new Map<number, number>();
+  const { minutes, off } = calendar;
+  const isFree = (day: number): boolean => (minutes[weekdayOf(day)] ?? 0) > 0 && !off.includes(toIso(day));
   const rows = judgedRows
     .sort((a, b) => press(a).localeCompare(press(b)) || b.need.hardest.layers - a.need.hardest.layers)
     .map((r): SkillRow => ({
       ...r,
-      due: planDrills(r.skill, r.hand, r.before, today, r.readiness.is === 'known', load),
+      due: planDrills(r.skill, r.hand, r.before, today, r.readiness.is === 'known', { load, isFree }),
     }));
   return {
     rows,
