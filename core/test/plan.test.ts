@@ -95,6 +95,16 @@ describe('the plan document', () => {
       entry: buildOwlDiary()[0]!,
       paper: lanternDrawer[0]!,
       practice: buildDemoPractice()[0]!,
+      photo: {
+        id: 'photo-1',
+        entryId: 'owl-1',
+        name: 'owl.jpg',
+        at: '2026-11-02T20:00:00.000Z',
+        type: 'image/jpeg' as const,
+        widthPx: 4,
+        heightPx: 3,
+        data: 'AAAA',
+      },
       settings: defaultSettings,
     };
     for (const kind of documentKinds) {

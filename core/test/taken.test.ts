@@ -173,6 +173,10 @@ describe('tables and the page for a friend', () => {
       note: 'two\nlines, "quoted"',
       runId: null,
       leftOut: false,
+      photos: [],
+      others: [],
+      dried: null,
+      spoiled: 0,
     };
     const [read] = Papa.parse<Record<string, string>>(diaryCsv([entry]), { header: true }).data;
     expect(read).toMatchObject({ foreseen_mm: '90.13', measured_mm: '91', note: entry.note, minutes: '' });

@@ -37,6 +37,10 @@ export function buildOwlDiary(): DiaryEntry[] {
       note,
       runId: i >= 4 ? `owl-run-${i - 3}` : null,
       leftOut: false,
+      photos: [],
+      others: [],
+      dried: null,
+      spoiled: i === 0 ? 1 : 0,
     };
   });
 }

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { drawerPaperSchema } from '../paper/index.ts';
-import { benchRunSchema, diaryEntrySchema, planSchema } from '../plan/index.ts';
+import { benchRunSchema, diaryEntrySchema, photoSchema, planSchema } from '../plan/index.ts';
 import { practiceTrySchema } from '../practice/index.ts';
 import { defaultSettings, settingsSchema } from '../settings/index.ts';
 
@@ -29,11 +29,12 @@ const kinds = {
   run: kind(benchRunSchema, 'run at the bench'),
   entry: kind(diaryEntrySchema, 'diary entry'),
   paper: kind(drawerPaperSchema, 'paper of the drawer'),
+  photo: kind(photoSchema, 'photograph'),
   practice: kind(practiceTrySchema, 'drill of practice'),
   settings: kind(settingsSchema, 'settings', { ...defaultSettings }),
 };
 
-export type DocumentKind = 'plan' | 'run' | 'entry' | 'paper' | 'practice' | 'settings';
+export type DocumentKind = 'plan' | 'run' | 'entry' | 'paper' | 'photo' | 'practice' | 'settings';
 export type DocumentOf<K extends DocumentKind> = z.infer<(typeof kinds)[K]['schema']>;
 /** A document of any kind. */
 export type KeptDocument = DocumentOf<DocumentKind>;

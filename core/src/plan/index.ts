@@ -9,6 +9,8 @@ export type {
   FinishPlan,
   BenchRun,
   DiaryEntry,
+  Photo,
+  MarkedPhoto,
   StuckReason,
   PlanFile,
   Rules,
@@ -17,11 +19,17 @@ export {
   planSchema,
   benchRunSchema,
   diaryEntrySchema,
+  photoSchema,
+  PHOTO_PX,
+  MOST_PHOTO_BYTES,
+  MOST_PHOTOS,
   planFileSchema,
   stuckReasons,
   PLAN_VERSION,
   PLAN_FORMAT,
 } from './schema.ts';
 export { buildPlan, toPaperChoice } from './fresh.ts';
+export type { PhotoLength, SidePair } from './photo.ts';
+export { mmPerPixel, photoLengths, sidePairs } from './photo.ts';
 export { checkPlan } from './check.ts';
 export { planFileJsonSchema } from './jsonSchema.ts';

@@ -312,6 +312,41 @@ export const benchRunSchema = z.strictObject({
 });
 export type BenchRun = z.infer<typeof benchRunSchema>;
 
+/** Longest side of a photograph that is kept, in px, and the most bytes of it: enough to measure to half a millimetre. */
+export const PHOTO_PX = 1400;
+export const MOST_PHOTO_BYTES = 1_200_000;
+/** Most photographs of one entry of the diary. */
+export const MOST_PHOTOS = 8;
+
+/** A photograph of a model, as it was taken; what is measured on it stands with its diary entry. */
+export const photoSchema = z.strictObject({
+  id,
+  entryId: id,
+  /** The name of the file it came from. */
+  name: text(120),
+  at: z.iso.datetime(),
+  type: z.enum(['image/jpeg', 'image/png', 'image/webp']),
+  widthPx: z.number().int().min(1).max(20_000),
+  heightPx: z.number().int().min(1).max(20_000),
+  /** The picture in base64. */
+  data: z.base64().max(Math.ceil((MOST_PHOTO_BYTES * 4) / 3) + 4),
+});
+export type Photo = z.infer<typeof photoSchema>;
+
+/** A place on a photograph, in px from its upper left corner. */
+const pixel = z.tuple([z.number().min(0).max(20_000), z.number().min(0).max(20_000)]);
+
+/** What is measured on a photograph: two points whose distance is known, and any others by it. */
+const markedPhotoSchema = z.strictObject({
+  id,
+  scale: z.strictObject({ a: pixel, b: pixel, mm }).nullable().default(null),
+  lengths: z
+    .array(z.strictObject({ name: text(60), a: pixel, b: pixel }))
+    .max(20)
+    .default([]),
+});
+export type MarkedPhoto = z.infer<typeof markedPhotoSchema>;
+
 /** What became of one sheet: sizes by the ruler, and what to change. */
 export const diaryEntrySchema = z.strictObject({
   id,
@@ -328,6 +363,21 @@ export const diaryEntrySchema = z.strictObject({
   runId: id.nullable(),
   /** Left out of what is learned, such as a sheet that was cut wrong. */
   leftOut: z.boolean().default(false),
+  /** Other sizes of the same model, foreseen and by the ruler. */
+  others: z
+    .array(
+      z.strictObject({ dimension: z.enum(['height', 'length', 'depth']), predictedMm: mm, measuredMm: mm }),
+    )
+    .max(3)
+    .default([]),
+  photos: z.array(markedPhotoSchema).max(MOST_PHOTOS).default([]),
+  /** Hours it really needed to dry, where that was looked at; and what was foreseen of it. */
+  dried: z
+    .strictObject({ foreseenHours: z.number().positive().max(336), hours: z.number().positive().max(336) })
+    .nullable()
+    .default(null),
+  /** Sheets that were spoiled on the way to it. */
+  spoiled: z.number().int().min(0).max(50).default(0),
 });
 export type DiaryEntry = z.infer<typeof diaryEntrySchema>;
 

@@ -7,6 +7,8 @@ import type { ReplayedStep } from '../sequence/index.ts';
 import { type LearnedPace, paceOf } from './pace.ts';
 
 export type { LearnedPace, PaceRange, StepTime, TimeKind } from './pace.ts';
+export type { Dried, LearnedDrying } from './drying.ts';
+export { learnDrying } from './drying.ts';
 export { learnPaces, paceOf, timeKindOf } from './pace.ts';
 
 /** A repeat takes about this share of the first pass. */

@@ -91,7 +91,7 @@ interface Drawn {
 }
 
 /** The posterior mean of a normal mean, drawn towards `towards`. */
-function drawn(values: readonly number[], spread: number, prior: number, towards: number): Drawn {
+export function drawn(values: readonly number[], spread: number, prior: number, towards: number): Drawn {
   const sum = values.reduce((s, v) => s + v - towards, 0);
   return {
     mean: towards + sum / (values.length + (spread * spread) / (prior * prior)),
@@ -99,7 +99,7 @@ function drawn(values: readonly number[], spread: number, prior: number, towards
   };
 }
 
-const toRange = ({ mean, sd }: Drawn): PaceRange => ({
+export const toRange = ({ mean, sd }: Drawn): PaceRange => ({
   pace: Math.exp(mean),
   low: Math.exp(mean - NINETY * sd),
   high: Math.exp(mean + NINETY * sd),

@@ -8,8 +8,8 @@ const ARCHIVE_VERSION = 1;
 const NAME = 'everything.json';
 
 /** Most bytes of an archive, packed and unpacked, and most documents in it. */
-export const MOST_PACKED = 64 * 1024 * 1024;
-const MOST_UNPACKED = 400 * 1024 * 1024;
+export const MOST_PACKED = 256 * 1024 * 1024;
+const MOST_UNPACKED = 480 * 1024 * 1024;
 const MOST_DOCUMENTS = 100_000;
 
 const kind = z.enum(documentKinds as [(typeof documentKinds)[number], ...(typeof documentKinds)[number][]]);

@@ -1,6 +1,6 @@
 import type { DocumentKind, DocumentOf } from '@jade/core/documents';
 import { drawerPaperSchema } from '@jade/core/paper';
-import { benchRunSchema, diaryEntrySchema } from '@jade/core/plan';
+import { benchRunSchema, diaryEntrySchema, photoSchema } from '@jade/core/plan';
 import { practiceTrySchema, skillSpec } from '@jade/core/practice';
 import { settingsSchema } from '@jade/core/settings';
 import type { z } from 'zod';
@@ -48,6 +48,14 @@ export const recordKinds: { readonly [K in RecordKind]: RecordSpec<K> } = {
     idOf: (r) => r.id,
     placeOf: (r) => r.name,
     nameOf: (r) => r.name,
+  },
+  photo: {
+    path: 'photos',
+    isOfPlan: true,
+    schema: photoSchema,
+    idOf: (r) => r.id,
+    placeOf: (r) => r.at,
+    nameOf: (r) => `photograph of ${r.at.slice(0, 10)}, ${r.name}`,
   },
   practice: {
     path: 'practice',

@@ -16,6 +16,7 @@ export function recordRoutes(plans: PlanStore, stores: RecordStores): Router {
   serve(router, plans, stores.entry);
   serve(router, plans, stores.paper);
   serve(router, plans, stores.practice);
+  serve(router, plans, stores.photo);
   serveSettings(router, stores.settings);
   return router;
 }
@@ -25,7 +26,8 @@ function serve<K extends RecordKind>(router: Router, plans: PlanStore, store: Re
   const one = isOfPlan ? `/plans/:id/${path}/:record` : `/${path}/:record`;
   const param = (req: Request, name: string): string => String(req.params[name] ?? '');
   const ownerOf = (req: Request): string => (isOfPlan ? plans.get(param(req, 'id')).id : '');
-  router.get(`/${path}`, (_req, res) => void res.json(store.list()));
+  // Photographs are fetched plan by plan: all of them at once would be a hundred megabytes.
+  if (store.kind !== 'photo') router.get(`/${path}`, (_req, res) => void res.json(store.list()));
   if (isOfPlan) router.get(`/plans/:id/${path}`, (req, res) => void res.json(store.list(ownerOf(req))));
   router.put(one, (req, res) => {
     const record = readInput(schema, req.body) as DocumentOf<K>;

@@ -149,6 +149,7 @@ export const buildRecordStores = (store: Store): RecordStores => ({
   run: new RecordStore('run', store),
   entry: new RecordStore('entry', store),
   paper: new RecordStore('paper', store),
+  photo: new RecordStore('photo', store),
   practice: new RecordStore('practice', store),
   settings: new RecordStore('settings', store),
 });

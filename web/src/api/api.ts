@@ -1,7 +1,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { DocumentKind } from '@jade/core/documents';
 import type { DrawerPaper } from '@jade/core/paper';
-import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
+import type { BenchRun, DiaryEntry, Photo, Plan } from '@jade/core/plan';
 import type { PracticeTry } from '@jade/core/practice';
 import type { Settings } from '@jade/core/settings';
 
@@ -59,7 +59,18 @@ interface RevisionRow {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['plans', 'papers', 'practice', 'settings', 'runs', 'diary', 'revisions', 'bin', 'aside'],
+  tagTypes: [
+    'plans',
+    'papers',
+    'practice',
+    'photos',
+    'settings',
+    'runs',
+    'diary',
+    'revisions',
+    'bin',
+    'aside',
+  ],
   endpoints: (build) => ({
     listPlans: build.query<SavedPlan[], void>({ query: () => '/plans', providesTags: ['plans'] }),
     createPlan: build.mutation<SavedPlan, Plan>({
@@ -77,7 +88,7 @@ export const api = createApi({
     listBin: build.query<BinItem[], void>({ query: () => '/bin', providesTags: ['bin'] }),
     bringBack: build.mutation<unknown, Pick<BinItem, 'kind' | 'owner' | 'id'>>({
       query: ({ kind, owner, id }) => ({ url: '/bin/bring-back', method: 'POST', body: { kind, owner, id } }),
-      invalidatesTags: ['plans', 'runs', 'diary', 'papers', 'practice', 'bin'],
+      invalidatesTags: ['plans', 'runs', 'diary', 'papers', 'practice', 'photos', 'bin'],
     }),
     listAsides: build.query<AsideRow[], void>({ query: () => '/set-aside', providesTags: ['aside'] }),
     listUnread: build.query<UnreadRow[], void>({ query: () => '/unread', providesTags: ['plans'] }),
@@ -88,6 +99,10 @@ export const api = createApi({
     listPapers: build.query<Kept<DrawerPaper>[], void>({
       query: () => '/papers',
       providesTags: ['papers'],
+    }),
+    listPhotos: build.query<Kept<Photo>[], string>({
+      query: (planId) => `/plans/${planId}/photos`,
+      providesTags: ['photos'],
     }),
     listPractice: build.query<Kept<PracticeTry>[], void>({
       query: () => '/practice',
@@ -111,6 +126,7 @@ export const {
   useListRevisionsQuery,
   useListPapersQuery,
   useListPracticeQuery,
+  useListPhotosQuery,
   useGetSettingsQuery,
   useListRunsQuery,
   useListDiaryQuery,

@@ -4,6 +4,7 @@ export {
   useListPlansQuery,
   useListPapersQuery,
   useListPracticeQuery,
+  useListPhotosQuery,
   useGetSettingsQuery,
   useListRunsQuery,
   useListDiaryQuery,

@@ -15,6 +15,7 @@ const PATHS: Record<Exclude<DocumentKind, 'plan'>, (owner: string, id: string) =
   run: (owner, id) => `/plans/${owner}/runs/${id}`,
   entry: (owner, id) => `/plans/${owner}/diary/${id}`,
   paper: (_owner, id) => `/papers/${id}`,
+  photo: (owner, id) => `/plans/${owner}/photos/${id}`,
   practice: (_owner, id) => `/practice/${id}`,
   settings: () => '/settings',
 };

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import type { DocumentOf } from '@jade/core/documents';
 import type { DrawerPaper } from '@jade/core/paper';
-import type { BenchRun, DiaryEntry } from '@jade/core/plan';
+import type { BenchRun, DiaryEntry, Photo } from '@jade/core/plan';
 import type { PracticeTry } from '@jade/core/practice';
 import { type Settings, defaultSettings } from '@jade/core/settings';
 import {
@@ -10,6 +10,7 @@ import {
   useListDiaryQuery,
   useListPapersQuery,
   useListPracticeQuery,
+  useListPhotosQuery,
   useListRunsQuery,
 } from '../api/index.ts';
 import { useAppDispatch, useAppSelector } from '../state/index.ts';
@@ -51,6 +52,18 @@ export function otherDiaries(
     else plans.set(of, [record]);
   }
   return [...plans.values()];
+}
+
+/** Photographs of a plan; of none where none is open. */
+export function usePhotos(planId: string | null): Known<readonly Photo[]> {
+  const asked = useListPhotosQuery(planId ?? '', { skip: planId === null });
+  const { data, error, isLoading } = useOverlay('photo', {
+    data: asked.data,
+    error: asked.error,
+    isLoading: asked.isLoading,
+  });
+  const photos = useMemo(() => data?.flatMap((k) => (k.planId === planId ? [k.record] : [])), [data, planId]);
+  return { data: photos, error, isLoading };
 }
 
 /** Drills that were folded, oldest first. */

@@ -5,6 +5,7 @@ export {
   useDiary,
   usePapers,
   usePractice,
+  usePhotos,
   useSettings,
   useIsSettingsComing,
   useRecords,

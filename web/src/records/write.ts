@@ -24,13 +24,25 @@ export const removeRecord =
     outbox.write({ kind, owner, id, base, mine: null, at: new Date().toISOString() });
   };
 
-const LISTS = { run: 'listRuns', entry: 'listDiary', paper: 'listPapers', practice: 'listPractice' } as const;
+/** The list a kind is read by; photographs come plan by plan. */
+const LISTS = {
+  photo: 'listPhotos',
+  run: 'listRuns',
+  entry: 'listDiary',
+  paper: 'listPapers',
+  practice: 'listPractice',
+} as const;
+
+const listOf = (state: RootState, kind: keyof typeof LISTS, owner: string): unknown =>
+  kind === 'photo'
+    ? api.endpoints.listPhotos.select(owner)(state).data
+    : api.endpoints[LISTS[kind]].select()(state).data;
 
 function baseOf(state: RootState, kind: RecordKind, owner: string, id: string): Version {
   const kept: Kept<unknown> | undefined =
     kind === 'settings'
       ? api.endpoints.getSettings.select()(state).data
-      : (api.endpoints[LISTS[kind]].select()(state).data as Kept<{ id: string }>[] | undefined)?.find(
+      : (listOf(state, kind, owner) as Kept<{ id: string }>[] | undefined)?.find(
           (k) => k.planId === owner && k.record.id === id,
         );
   if (!kept || kept.revision === 0) return { revision: 0, document: null };
@@ -53,15 +65,17 @@ export const showSaved =
         );
       return;
     }
+    const put = (list: Kept<{ id: string }>[]): void => {
+      const at = list.findIndex((k) => k.planId === owner && k.record.id === id);
+      if (!record) return at >= 0 ? void list.splice(at, 1) : undefined;
+      const next = { planId: owner, revision: version.revision, record: record as { id: string } };
+      if (at >= 0) list[at] = next;
+      else list.push(next);
+      return undefined;
+    };
     dispatch(
-      api.util.updateQueryData(LISTS[kind], undefined, (draft) => {
-        const list = draft as Kept<{ id: string }>[];
-        const at = list.findIndex((k) => k.planId === owner && k.record.id === id);
-        if (!record) return at >= 0 ? void list.splice(at, 1) : undefined;
-        const next = { planId: owner, revision: version.revision, record: record as { id: string } };
-        if (at >= 0) list[at] = next;
-        else list.push(next);
-        return undefined;
-      }),
+      kind === 'photo'
+        ? api.util.updateQueryData('listPhotos', owner, (draft) => put(draft as Kept<{ id: string }>[]))
+        : api.util.updateQueryData(LISTS[kind], undefined, (draft) => put(draft as Kept<{ id: string }>[])),
     );
   };

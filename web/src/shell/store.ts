@@ -28,6 +28,8 @@ const TAGS = [
   'plans',
   'papers',
   'practice',
+  'photos',
+  'photos',
   'settings',
   'runs',
   'diary',

@@ -230,7 +230,12 @@ function useInks(): ReadonlyMap<string, string> {
   return useMemo(
     () =>
       new Map(
-        (plans ?? []).map((p) => [p.id, `color-mix(in oklab, ${p.plan.paper.front.hex}, #ffffff 38%)`]),
+        (plans ?? []).map((p, i) => {
+          // Models of one paper are told apart by how light they are.
+          const { hex } = p.plan.paper.front;
+          const alike = plans!.slice(0, i).filter((q) => q.plan.paper.front.hex === hex).length;
+          return [p.id, `color-mix(in oklab, ${hex}, #ffffff ${38 + 16 * (alike % 3)}%)`];
+        }),
       ),
     [plans],
   );

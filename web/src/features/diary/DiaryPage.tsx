@@ -1,9 +1,9 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import type { DiaryEntry } from '@jade/core/plan';
+import type { DiaryEntry, Plan } from '@jade/core/plan';
 import { findOutliers, sayEntries } from '@jade/core/sizing';
 import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
-import { StageHead } from '../../stage/index.ts';
+import { StageHead, usePosed } from '../../stage/index.ts';
 import { useRecords, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
@@ -11,11 +11,15 @@ import {
   DateField,
   Field,
   LengthField,
+  NumberField,
   Notice,
   TextField,
   useKeptForm,
   sayShortDay,
 } from '../../ui/index.ts';
+import { Passages } from './Passages.tsx';
+import { Photos } from './Photos.tsx';
+import { Sheets } from './Sheets.tsx';
 import { SizeChart } from './SizeChart.tsx';
 import { WentWrong } from './WentWrong.tsx';
 import { WORDS } from './words.ts';
@@ -74,6 +78,12 @@ export function DiaryPage() {
                       {toFigure((100 * e.measuredMm) / e.predictedMm, 1)} %
                     </td>
                     <td className="note">
+                      {e.others.map((o) => (
+                        <span key={o.dimension} className="block">
+                          {o.dimension} {toLengthText(o.measuredMm, unit).text}, foreseen{' '}
+                          {toLengthText(o.predictedMm, unit).text}
+                        </span>
+                      ))}
                       {e.note}
                       {e.leftOut && <b className="block">{WORDS.leftOut}</b>}
                       {!e.leftOut && outliers.includes(e) && (
@@ -107,6 +117,9 @@ export function DiaryPage() {
               </tbody>
             </table>
           )}
+          <Photos />
+          <Passages />
+          <Sheets />
           <WentWrong />
         </div>
       </div>
@@ -157,6 +170,10 @@ interface EntryDraft {
   measuredMm: number | null;
   stands: 'yes' | 'no' | 'unsaid';
   note: string;
+  spoiled: number;
+  driedHours: number | null;
+  otherMm: number | null;
+  depthMm: number | null;
 }
 
 const freshEntry = (): EntryDraft => ({
@@ -165,7 +182,21 @@ const freshEntry = (): EntryDraft => ({
   measuredMm: null,
   stands: 'unsaid',
   note: '',
+  spoiled: 0,
+  driedHours: null,
+  otherMm: null,
+  depthMm: null,
 });
+
+/** How long the longest drying of the shaping is foreseen to take, by the rule and no diary; null where nothing is damped. */
+function useDryingHours(): number | null {
+  const { shaping, finish } = usePlan();
+  const figure = usePosed(finish.wetFolded ? shaping : NOTHING);
+  const hours = (figure?.damp ?? []).map((d) => d.dryingHours);
+  return finish.wetFolded && hours.length > 0 ? Math.max(...hours) : null;
+}
+
+const NOTHING: Plan['shaping'] = [];
 
 function EntryForm() {
   const plan = usePlan();
@@ -180,6 +211,24 @@ function EntryForm() {
   const [fault, setFault] = useState('');
   const sheetMm = draft.sheetMm ?? reading?.sideMm ?? null;
   const predictedMm = reading?.ratio && sheetMm !== null ? reading.ratio * sheetMm : null;
+  const driesHours = useDryingHours();
+  const otherDimension = plan.brief.target.dimension === 'height' ? ('length' as const) : ('height' as const);
+  const depthNow = reading?.posed?.depthMm ?? reading?.form?.depthMm;
+  const others = [
+    {
+      dimension: otherDimension,
+      predictedMm: reading?.otherRatio && sheetMm !== null ? reading.otherRatio * sheetMm : null,
+      measuredMm: draft.otherMm,
+    },
+    {
+      dimension: 'depth' as const,
+      predictedMm:
+        depthNow !== undefined && depthNow > 0 && reading?.sideMm && sheetMm !== null
+          ? (depthNow / reading.sideMm) * sheetMm
+          : null,
+      measuredMm: draft.depthMm,
+    },
+  ];
   const minutes = finished ? Math.round(finished.steps.reduce((s, x) => s + x.seconds, 0) / 60) : null;
   const save = (): void => {
     if (!id) return;
@@ -208,6 +257,17 @@ function EntryForm() {
       note: draft.note,
       runId: finished?.id ?? null,
       leftOut: false,
+      photos: [],
+      others: others.flatMap((o) =>
+        o.measuredMm === null || o.predictedMm === null
+          ? []
+          : [{ dimension: o.dimension, predictedMm: o.predictedMm, measuredMm: o.measuredMm }],
+      ),
+      dried:
+        driesHours !== null && draft.driedHours !== null && draft.driedHours > 0
+          ? { foreseenHours: driesHours, hours: draft.driedHours }
+          : null,
+      spoiled: draft.spoiled,
     };
     write('entry', id, entry);
     clear();
@@ -253,6 +313,37 @@ function EntryForm() {
           </select>
         )}
       </Field>
+      {others.map((o) =>
+        o.predictedMm === null ? null : (
+          <LengthField
+            key={o.dimension}
+            label={`Measured ${o.dimension}`}
+            unit={unit}
+            valueMm={o.measuredMm}
+            allowEmpty
+            note={`foreseen ${toLengthText(o.predictedMm, unit).text}`}
+            onLength={(mm) => set(o.dimension === 'depth' ? { depthMm: mm } : { otherMm: mm })}
+          />
+        ),
+      )}
+      <NumberField
+        label={WORDS.spoiled}
+        value={draft.spoiled}
+        low={0}
+        high={50}
+        step={1}
+        onNumber={(spoiled) => set({ spoiled: Math.round(spoiled) })}
+      />
+      {driesHours !== null && (
+        <NumberField
+          label={WORDS.driedAfter}
+          value={draft.driedHours ?? 0}
+          low={0}
+          high={336}
+          step={0.5}
+          onNumber={(hours) => set({ driedHours: hours > 0 ? hours : null })}
+        />
+      )}
       <TextField
         className="col-span-2"
         label={WORDS.whatToChangeNext}

@@ -1,9 +1,13 @@
+import { useState } from 'react';
+import { learnDrying } from '@jade/core/schedule';
 import { findPaperKind } from '@jade/core/paper';
 import { MOST_WAIT_MINUTES, type Wait, sayDuration } from '@jade/core/waits';
 import { toFigure } from '@jade/core/units';
 import type { PosedFigure } from '../../engine/index.ts';
+import { useDiary } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
+import { simulatedHygrometer } from './hygrometer.ts';
 import { WORDS, DAMP_WORDS } from './words.ts';
 
 const atLeastOne = (minutes: number): number => Math.min(MOST_WAIT_MINUTES, Math.max(1, Math.round(minutes)));
@@ -12,6 +16,19 @@ const atLeastOne = (minutes: number): number => Math.min(MOST_WAIT_MINUTES, Math
 export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
   const { finish, paper } = usePlan();
   const edit = useEdit();
+  const { data: diary } = useDiary();
+  const dried = learnDrying(
+    (diary ?? []).flatMap(({ record: e }) =>
+      e.dried && !e.leftOut && e.paper === paper.name ? [e.dried] : [],
+    ),
+  );
+  const [said, setSaid] = useState('');
+  const readRoom = (): void => {
+    const room = simulatedHygrometer.read(new Date());
+    if (typeof room === 'string') return setSaid(room);
+    setSaid(`${simulatedHygrometer.name}: ${toFigure(room.celsius, 1)} °C, ${room.humidity} %.`);
+    edit((p) => void Object.assign(p.finish.damping, room));
+  };
   const { damping } = finish;
   const kind = findPaperKind(paper.kind);
   const formers = [...new Set(figure.damp.flatMap((d) => (d.formerMm === undefined ? [] : [d.formerMm])))];
@@ -23,7 +40,7 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
         if (!own) continue;
         const waits: Wait[] = [
           { kind: 'damp', minutes: atLeastOne(workingMinutes) },
-          { kind: 'dry', minutes: atLeastOne(dryingHours * 60) },
+          { kind: 'dry', minutes: atLeastOne(dryingHours * dried.pace * 60) },
         ];
         own.waits = [...waits, ...own.waits.filter((w) => w.kind !== 'damp' && w.kind !== 'dry')];
       }
@@ -62,7 +79,15 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
           step={0.5}
           onNumber={(v) => edit((p) => void (p.finish.damping.celsius = v), 'celsius')}
         />
+        <button type="button" className="btn" onClick={readRoom}>
+          {WORDS.readTheHygrometer}
+        </button>
       </div>
+      {said !== '' && (
+        <p role="status" className="note mt-1">
+          {said}
+        </p>
+      )}
       {kind && !kind.wetFoldable && (
         <p className="note mt-2 !text-persimmon">{DAMP_WORDS.notFor(kind.name)}</p>
       )}
@@ -95,7 +120,7 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
                   </td>
                   <td>{toFigure(d.waterMl, 2)} ml</td>
                   <td>{toFigure(d.workingMinutes, 0)} min</td>
-                  <td>{sayDuration(d.dryingHours * 60)}</td>
+                  <td>{sayDuration(d.dryingHours * dried.pace * 60)}</td>
                 </tr>
               ))}
             </tbody>
@@ -105,6 +130,11 @@ export function DampPlan({ figure }: { readonly figure: PosedFigure }) {
           </button>
           <p className="note mt-1">{DAMP_WORDS.formers(formers.map((mm) => toFigure(mm, 0)))}</p>
           <p className="note mt-1">{DAMP_WORDS.rule}</p>
+          {dried.entries > 0 && (
+            <p className="note mt-1" data-testid="dried">
+              {DAMP_WORDS.dried(paper.name, dried)}
+            </p>
+          )}
         </>
       )}
     </section>

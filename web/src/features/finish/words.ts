@@ -1,3 +1,4 @@
+import type { LearnedDrying } from '@jade/core/schedule';
 import type { ActionRead, LockRead, Pose } from '@jade/core/shaping';
 import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
 
@@ -74,6 +75,8 @@ export const sayOther = ({ contacts, leanDegrees, marginMm }: Pose['others'][num
   `On ${listOf(contacts.map(theContact))}, ${toFigure(leanDegrees, 0)}° over: ${toFigure(marginMm, 1)} mm inside.`;
 
 export const DAMP_WORDS = {
+  dried: (paper: string, d: LearnedDrying): string =>
+    `By your diary ${paper} dries ${toFigure(d.pace, 2)} times as long as the rule says (${toFigure(d.low, 2)} to ${toFigure(d.high, 2)}, from ${d.entries} ${d.entries === 1 ? 'entry' : 'entries'}); the times above hold it.`,
   notFor: (kind: string): string =>
     `Paper of the kind ${kind} is not made to be damped: try a strip of it first.`,
   noWeight:
@@ -158,6 +161,7 @@ export const sayGlue = (mm2: number): string =>
 
 /** Words and sentences of finish that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  readTheHygrometer: 'Read the hygrometer (simulated)',
   action: 'Action',
   again: 'Again',
   angleBetweenTheHalves: 'Angle between the halves, °',
