@@ -20,13 +20,20 @@ test('paged through, stuck with a reason, and a wait that goes on while no page 
     .click();
   await expect(bench.getByRole('status').filter({ hasText: 'Noted, with what it is.' })).toBeVisible();
   await expect(bench.getByRole('group', { name: 'What is it?' })).toBeHidden();
-  // Quick presses to the end fold nothing.
-  for (let i = 0; i < 60 && !(await bench.getByText('Folded, in').isVisible()); i++)
-    await page.keyboard.press('Space');
-  await expect(bench).toContainText('Folded, in');
+  // Quick presses to the end fold nothing; what is waited for has a page of its own on the way.
+  const rest = page.getByTestId('bench-rest');
+  for (let i = 0; i < 60 && !(await rest.isVisible()); i++) await page.keyboard.press('Space');
+  await expect(rest).toContainText('Let it dry for 14 h.');
   const dry = bench.getByRole('button', { name: 'Begin to wait: dry' });
   await dry.click();
   await expect(bench.getByRole('timer')).toHaveText('dry: 14 h left');
+  // Shaping has its own pages, with the figure in space.
+  await page.keyboard.press('ArrowLeft');
+  await expect(bench.getByText(/^The figure after shaping step/).first()).toBeAttached();
+  await page.keyboard.press('ArrowRight');
+  for (let i = 0; i < 6 && !(await bench.getByText('Folded, in').isVisible()); i++)
+    await page.keyboard.press('Space');
+  await expect(bench).toContainText('Folded, in');
   await bench.getByRole('button', { name: /^Leave the bench/ }).click();
   await expect(page.getByRole('region', { name: 'Runs' })).toContainText(
     'steps paged through: your pace leaves them out',

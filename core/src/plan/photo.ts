@@ -1,4 +1,4 @@
-import { type Point, distance } from '../geometry/index.ts';
+import { distance } from '../geometry/index.ts';
 import type { MarkedPhoto } from './schema.ts';
 
 /** mm of one px of a photograph; undefined while nothing known is marked on it, or its two points are one. */

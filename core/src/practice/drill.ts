@@ -57,6 +57,7 @@ const MOST_STEPS = 9;
 const MOST_FACETS = 40;
 /** Models that are looked at for one drill, tries at each, and drills that are compared. */
 const [STARTS, TRIES, POOL] = [24, 14, 9];
+const MOST_STARTS = 240;
 
 /** How hard a step was made; a step without creases of its own is judged by what it leaves. */
 export function hardnessOf({ trace, after, move }: Pick<ReplayedStep, 'trace' | 'after' | 'move'>): Hardness {
@@ -123,23 +124,29 @@ const roundTo = (mm: number, { least, most, round }: typeof SIDES): number =>
   Math.min(most, Math.max(least, Math.round(mm / round) * round));
 
 /** Square bases that are folded in few steps, each after some of its steps: what a drill begins with. */
-function beginnings(): Sequence[] {
-  return bases
+function beginnings(): readonly Replay[] {
+  folded ??= bases
     .filter((b) => b.sheet.kind === 'square' && b.steps.length > 0 && b.steps.length <= MOST_STEPS)
-    .map(({ sheet, points, steps }) => ({ sheet, points, steps }));
+    .map(({ sheet, points, steps }) => replaySequence({ sheet, points, steps }));
+  return folded;
 }
+
+/** Kept, so that the states and what is read of them are the same objects from drill to drill. */
+let folded: readonly Replay[] | undefined;
 
 function moves(skill: Skill, chance: () => number): Replay[] {
   const { propose } = skillSpec(skill);
   if (!propose) return [];
   const all = beginnings();
   const made: Replay[] = [];
-  for (let start = 0; start < STARTS && made.length < POOL; start++) {
-    const sequence = pickOne(all, chance)!;
-    const folded = replaySequence(sequence);
+  // Where chance has found no place yet, it goes on looking for one.
+  const isEnough = (start: number): boolean =>
+    made.length >= POOL || start >= (made.length === 0 ? MOST_STARTS : STARTS);
+  for (let start = 0; !isEnough(start); start++) {
+    const whole = pickOne(all, chance)!;
     // Any place on the way will do: a preliminary base is a fine place for a petal fold.
-    const at = Math.ceil(chance() * folded.steps.length);
-    const before = firstSteps(folded, at);
+    const at = Math.ceil(chance() * whole.steps.length);
+    const before = firstSteps(whole, at);
     const state = stateOf(before);
     if (state.facets.length > MOST_FACETS) continue;
     const scene = toScene(state);

@@ -20,7 +20,7 @@ export interface Use {
  */
 const DAYS_TO_NEXT = [0, 1, 3, 7, 16, 35] as const;
 /** A skill counts as known from this box on: it went clean on two days with a day between. */
-export const KNOWN_FROM = 2;
+const KNOWN_FROM = 2;
 /** A check further off than twice what is usual has failed, whatever the hand says (two standard deviations). */
 const FAR_OFF = 2;
 

@@ -8,16 +8,7 @@ import {
   toOutline,
   buildArrangement,
 } from '../folded/index.ts';
-import {
-  type Point,
-  between,
-  centroidOf,
-  distance,
-  isSamePoint,
-  subtract,
-  toUnit,
-  dot,
-} from '../geometry/index.ts';
+import { type Point, centroidOf, distance, isSamePoint, subtract, toUnit, dot } from '../geometry/index.ts';
 import { type PointRef, onModel } from '../references/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
 
@@ -44,7 +35,16 @@ export interface Scene {
   readonly closed: readonly Tip[];
 }
 
+const known = new WeakMap<FlatState, Scene>();
+
+/** The scene of a state, read once for each state object. */
 export function toScene(state: FlatState): Scene {
+  const own = known.get(state) ?? readScene(state);
+  known.set(state, own);
+  return own;
+}
+
+function readScene(state: FlatState): Scene {
   const map = buildArrangement(state);
   const flaps = findFlaps(state, map)
     .filter((f) => f.length > LEAST_FLAP)

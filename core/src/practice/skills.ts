@@ -27,7 +27,7 @@ interface SkillSpec {
  * Every skill that is worth a drill, the milder first: the only list of them. Folds along one line, marks and turning the
  * model are none: a hand that reads a plan has them. A skill without `propose` is practised on the plan's own steps.
  */
-export const skills = {
+const skills = {
   pleat: { word: 'pleat', is: (m) => m.kind === 'pleat', propose: pleat },
   narrow: { word: 'narrowing', is: (m) => m.kind === 'narrow', propose: narrow },
   fan: { word: 'fan of pleats', is: (m) => m.kind === 'accordion', propose: fan },

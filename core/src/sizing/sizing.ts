@@ -54,55 +54,75 @@ export function learnRatio(
   own: readonly SizeEntry[],
   others: readonly (readonly SizeEntry[])[] = [],
 ): LearnedRatio {
-  const mine = toFactors(own);
-  const theirs = others.map(toFactors).filter((f) => f.length > 0);
-  const freedom = [mine, ...theirs].reduce((sum, f) => sum + Math.max(0, f.length - 1), FOLDING.entries);
-  const squares = [mine, ...theirs].reduce((sum, f) => sum + squaresOf(f), 0);
+  return learnFrom(groupOf(own), others.map(groupOf));
+}
+
+/** What is known of the factors of one plan: how many, their mean, and squares about it. */
+interface Group {
+  readonly count: number;
+  readonly mean: number;
+  readonly squares: number;
+}
+
+function learnFrom(mine: Group, others: readonly Group[]): LearnedRatio {
+  const theirs = others.filter((g) => g.count > 0);
+  const all = [mine, ...theirs];
+  const freedom = all.reduce((sum, g) => sum + Math.max(0, g.count - 1), FOLDING.entries);
+  const squares = all.reduce((sum, g) => sum + g.squares, 0);
   const scatter = Math.sqrt((FOLDING.entries * FOLDING.spread ** 2 + squares) / freedom);
   const folder = theirs.reduce(
-    (known, f) => combine(known, { mean: meanOf(f), variance: PLAN_SPREAD ** 2 + scatter ** 2 / f.length }),
+    (known, g) => combine(known, { mean: g.mean, variance: PLAN_SPREAD ** 2 + scatter ** 2 / g.count }),
     { mean: FOLDER.mean, variance: FOLDER.spread ** 2 } as Normal,
   );
   const plan: Normal = { mean: folder.mean, variance: folder.variance + PLAN_SPREAD ** 2 };
   const known =
-    mine.length === 0 ? plan : combine(plan, { mean: meanOf(mine), variance: scatter ** 2 / mine.length });
+    mine.count === 0 ? plan : combine(plan, { mean: mine.mean, variance: scatter ** 2 / mine.count });
   const reach = studentNinety(freedom) * Math.sqrt(known.variance + scatter ** 2);
   return {
     factor: known.mean,
     spread: Math.sqrt(known.variance),
     next: { low: known.mean - reach, high: known.mean + reach },
     scatter,
-    entries: mine.length + theirs.reduce((sum, f) => sum + f.length, 0),
-    own: mine.length,
+    entries: mine.count + theirs.reduce((sum, g) => sum + g.count, 0),
+    own: mine.count,
   };
 }
 
-/** Entries far from what the others of the plan foresee for them; none where there are fewer than four. */
+/**
+ * Entries far from what the others of the plan foresee for them; none where there are fewer than four. Each is left out of its
+ * own group by its sums, so that thousands cost no more than one look at each.
+ */
 export function findOutliers<T extends SizeEntry>(
   own: readonly T[],
   others: readonly (readonly SizeEntry[])[],
 ): T[] {
-  const good = own.filter((e) => toFactors([e]).length > 0);
+  const good = own.filter(isGood);
   if (good.length < 4) return [];
+  const mine = groupOf(good);
+  const theirs = others.map(groupOf);
   return good.filter((entry) => {
-    const rest = learnRatio(
-      good.filter((e) => e !== entry),
-      others,
-    );
-    const off = entry.measuredMm / entry.predictedMm - rest.factor;
-    return Math.abs(off) > OUTLIER * Math.hypot(rest.spread, rest.scatter);
+    const factor = factorOf(entry);
+    const rest = learnFrom(without(mine, factor), theirs);
+    return Math.abs(factor - rest.factor) > OUTLIER * Math.hypot(rest.spread, rest.scatter);
   });
 }
 
-const toFactors = (entries: readonly SizeEntry[]): number[] =>
-  entries.filter((e) => e.predictedMm > 0 && e.measuredMm > 0).map((e) => e.measuredMm / e.predictedMm);
+const isGood = (e: SizeEntry): boolean => e.predictedMm > 0 && e.measuredMm > 0;
+const factorOf = (e: SizeEntry): number => e.measuredMm / e.predictedMm;
 
-const meanOf = (values: readonly number[]): number => values.reduce((s, v) => s + v, 0) / values.length;
+function groupOf(entries: readonly SizeEntry[]): Group {
+  const factors = entries.filter(isGood).map(factorOf);
+  const count = factors.length;
+  if (count === 0) return { count, mean: 0, squares: 0 };
+  const mean = factors.reduce((sum, v) => sum + v, 0) / count;
+  return { count, mean, squares: factors.reduce((sum, v) => sum + (v - mean) ** 2, 0) };
+}
 
-function squaresOf(values: readonly number[]): number {
-  if (values.length < 2) return 0;
-  const mean = meanOf(values);
-  return values.reduce((s, v) => s + (v - mean) ** 2, 0);
+/** The group with one of its factors left out (Welford's update, backwards). */
+function without({ count, mean, squares }: Group, factor: number): Group {
+  const left = count - 1;
+  const next = (count * mean - factor) / left;
+  return { count: left, mean: next, squares: Math.max(0, squares - (factor - mean) * (factor - next)) };
 }
 
 /** Two independent normal statements of one number as one. */

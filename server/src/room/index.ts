@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { readInput } from '../http/index.ts';
 import { Room } from './room.ts';
 
-export type { OpenRoom, Shown } from './room.ts';
+export type { OpenRoom } from './room.ts';
 export { Room } from './room.ts';
 
 const MOST_SVG = 1_500_000;

@@ -3,7 +3,6 @@ export { AlongFoot } from './AlongFoot.tsx';
 export { AlongFrame } from './AlongFrame.tsx';
 export { Wishes } from './Wishes.tsx';
 export { toClock, useClock, useTicks } from './clock.ts';
-export type { MoreKeys } from './useTurnKeys.ts';
 export { useTurnKeys } from './useTurnKeys.ts';
 export { useVoice } from './voice.ts';
 export { useWakeLock } from './useWakeLock.ts';

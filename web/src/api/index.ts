@@ -21,5 +21,5 @@ export type { Kept, SavedPlan } from './api.ts';
 export { fetchPlan, fetchRevision, fetchAside, printPages, sayFault, warmPrinting } from './plans.ts';
 export type { ArchiveLook, CopyOfDay, Keeping, Source } from './archive.ts';
 export { fetchCopies, lookAtArchive, takeArchive } from './archive.ts';
-export type { OpenRoom, ShownInRoom } from './room.ts';
+export type { OpenRoom } from './room.ts';
 export { closeRoom, fetchRoom, openRoom, showInRoom } from './room.ts';

@@ -2,7 +2,7 @@ import { Outlet, useLocation } from 'react-router';
 import { type PracticeTry, readHand } from '@jade/core/practice';
 import { bases } from '@jade/core/bases';
 import { useListPlansQuery } from '../api/index.ts';
-import { usePapers, usePractice, useSettings } from '../records/index.ts';
+import { useDiary, usePapers, usePractice, useSettings } from '../records/index.ts';
 import { WaitNotice } from '../waiting/index.ts';
 import { SaveNotice } from './SaveNotice.tsx';
 import { Ribbon, type PleatItem } from '../ribbon/index.ts';
@@ -28,6 +28,7 @@ export function HouseLayout() {
   const { data: plans } = useListPlansQuery();
   const { data: papers } = usePapers();
   const { data: tries } = usePractice();
+  const { data: diary } = useDiary();
   const settings = useSettings();
   const sheets = (papers ?? []).reduce((s, p) => s + p.count, 0);
   const items: PleatItem[] = [
@@ -54,6 +55,14 @@ export function HouseLayout() {
       line: 'drills and the ladder',
       state: tries?.length ? 'in work' : 'not begun',
       open: pathname.startsWith('/practice'),
+    },
+    {
+      to: '/diary',
+      name: 'Diary',
+      figure: diary?.length === 1 ? '1 entry' : `${diary?.length ?? 0} entries`,
+      line: 'what came out',
+      state: diary?.length ? 'in work' : 'not begun',
+      open: pathname === '/diary',
     },
     {
       to: '/bases',

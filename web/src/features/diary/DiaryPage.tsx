@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { DiaryEntry, Plan } from '@jade/core/plan';
 import { findOutliers, sayEntries } from '@jade/core/sizing';
 import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
@@ -24,6 +24,9 @@ import { SizeChart } from './SizeChart.tsx';
 import { WentWrong } from './WentWrong.tsx';
 import { WORDS } from './words.ts';
 
+/** Entries shown at first, and with each further press. */
+const AT_ONCE = 40;
+
 /** Stage 8: what was folded from what sheet and how large it became; the next sheet is computed with it. */
 export function DiaryPage() {
   const { id } = usePlanState();
@@ -32,10 +35,16 @@ export function DiaryPage() {
   const { remove, write } = useRecords();
   const entries = input?.diary ?? [];
   const { brief } = usePlan();
-  const outliers = findOutliers(
-    entries.filter((e) => !e.leftOut && e.dimension === brief.target.dimension),
-    input?.otherDiary ?? [],
+  const { dimension } = brief.target;
+  const outliers = useMemo(
+    () =>
+      findOutliers(
+        (input?.diary ?? []).filter((e) => !e.leftOut && e.dimension === dimension),
+        input?.otherDiary ?? [],
+      ),
+    [input, dimension],
   );
+  const [shown, setShown] = useState(AT_ONCE);
   return (
     <main>
       <StageHead title={WORDS.diary}>
@@ -63,59 +72,67 @@ export function DiaryPage() {
                 </tr>
               </thead>
               <tbody>
-                {[...entries].reverse().map((e) => (
-                  <tr key={e.id}>
-                    <td className="whitespace-nowrap">{sayShortDay(e.date)}</td>
-                    <td className="whitespace-nowrap">
-                      {toLengthText(e.sheetMm, unit).text}
-                      <span className="note block">{e.paper}</span>
-                    </td>
-                    <td className="whitespace-nowrap">{toLengthText(e.predictedMm, unit).text}</td>
-                    <td className="font-semibold whitespace-nowrap">
-                      {toLengthText(e.measuredMm, unit).text}
-                    </td>
-                    <td className="whitespace-nowrap">
-                      {toFigure((100 * e.measuredMm) / e.predictedMm, 1)} %
-                    </td>
-                    <td className="note">
-                      {e.others.map((o) => (
-                        <span key={o.dimension} className="block">
-                          {o.dimension} {toLengthText(o.measuredMm, unit).text}, foreseen{' '}
-                          {toLengthText(o.predictedMm, unit).text}
-                        </span>
-                      ))}
-                      {e.note}
-                      {e.leftOut && <b className="block">{WORDS.leftOut}</b>}
-                      {!e.leftOut && outliers.includes(e) && (
-                        <b className="block !text-persimmon">{WORDS.outlier}</b>
-                      )}
-                    </td>
-                    <td className="whitespace-nowrap">
-                      {id && (e.leftOut || outliers.includes(e)) && (
-                        <button
-                          type="button"
-                          className="act mr-3"
-                          aria-label={`${e.leftOut ? WORDS.countIt : WORDS.leaveOut}, ${e.date}`}
-                          onClick={() => write('entry', id, { ...e, leftOut: !e.leftOut })}
-                        >
-                          {e.leftOut ? WORDS.countIt : WORDS.leaveOut}
-                        </button>
-                      )}
-                      {id && (
-                        <button
-                          type="button"
-                          className="act"
-                          aria-label={`Take out the entry of ${e.date}`}
-                          onClick={() => remove('entry', id, e.id)}
-                        >
-                          {WORDS.takeOut}
-                        </button>
-                      )}
-                    </td>
-                  </tr>
-                ))}
+                {[...entries]
+                  .reverse()
+                  .slice(0, shown)
+                  .map((e) => (
+                    <tr key={e.id}>
+                      <td className="whitespace-nowrap">{sayShortDay(e.date)}</td>
+                      <td className="whitespace-nowrap">
+                        {toLengthText(e.sheetMm, unit).text}
+                        <span className="note block">{e.paper}</span>
+                      </td>
+                      <td className="whitespace-nowrap">{toLengthText(e.predictedMm, unit).text}</td>
+                      <td className="font-semibold whitespace-nowrap">
+                        {toLengthText(e.measuredMm, unit).text}
+                      </td>
+                      <td className="whitespace-nowrap">
+                        {toFigure((100 * e.measuredMm) / e.predictedMm, 1)} %
+                      </td>
+                      <td className="note">
+                        {e.others.map((o) => (
+                          <span key={o.dimension} className="block">
+                            {o.dimension} {toLengthText(o.measuredMm, unit).text}, foreseen{' '}
+                            {toLengthText(o.predictedMm, unit).text}
+                          </span>
+                        ))}
+                        {e.note}
+                        {e.leftOut && <b className="block">{WORDS.leftOut}</b>}
+                        {!e.leftOut && outliers.includes(e) && (
+                          <b className="block !text-persimmon">{WORDS.outlier}</b>
+                        )}
+                      </td>
+                      <td className="whitespace-nowrap">
+                        {id && (e.leftOut || outliers.includes(e)) && (
+                          <button
+                            type="button"
+                            className="act mr-3"
+                            aria-label={`${e.leftOut ? WORDS.countIt : WORDS.leaveOut}, ${e.date}`}
+                            onClick={() => write('entry', id, { ...e, leftOut: !e.leftOut })}
+                          >
+                            {e.leftOut ? WORDS.countIt : WORDS.leaveOut}
+                          </button>
+                        )}
+                        {id && (
+                          <button
+                            type="button"
+                            className="act"
+                            aria-label={`Take out the entry of ${e.date}`}
+                            onClick={() => remove('entry', id, e.id)}
+                          >
+                            {WORDS.takeOut}
+                          </button>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
               </tbody>
             </table>
+          )}
+          {entries.length > shown && (
+            <button type="button" className="btn mt-3" onClick={() => setShown(shown + AT_ONCE)}>
+              {WORDS.more} ({entries.length - shown})
+            </button>
           )}
           <Photos />
           <Passages />

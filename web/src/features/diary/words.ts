@@ -27,6 +27,7 @@ export const WORDS = {
   alsoMeasured: 'Other sizes, if you measured them',
   driedAfter: 'Dry after, hours',
   spoiled: 'Sheets spoiled on the way',
+  more: 'Show more',
   time: 'time',
   times: 'times',
   unsaid: 'not said',

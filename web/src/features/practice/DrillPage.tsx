@@ -28,22 +28,23 @@ export function DrillPage({ skill, state }: { skill: Skill; state: PracticeState
   const { unit } = useSettings();
   const { data: drawer } = usePapers();
   const [more, setMore] = useState(0);
-  const [cards, setCards] = useState<readonly DrillCard[]>();
+  const [found, setFound] = useState<{ of: string; cards: readonly DrillCard[] }>();
   const [begun, setBegun, clear] = useKeptForm(`drill-${skill}-${seedOf(state.today) + more}`, fresh);
   const [noted, setNoted] = useState(false);
   const seed = seedOf(state.today) + more;
   const { layers = null, reachMm = null } = row?.need.hardest ?? {};
+  const key = `${skill}/${seed}/${layers}/${reachMm}`;
   useEffect(() => {
     let live = true;
-    setCards(undefined);
     const need = layers === null || reachMm === null ? null : { layers, reachMm };
     void getEngine()
       .drawDrills({ skill, seed, need })
-      .then((c) => live && setCards(c));
+      .then((cards) => live && setFound({ of: key, cards }));
     return () => {
       live = false;
     };
-  }, [skill, seed, layers, reachMm]);
+  }, [key, skill, seed, layers, reachMm]);
+  const cards = found?.of === key ? found.cards : undefined;
   const hardest = row?.need.hardest;
   const plan = state.plans.find((p) => p.id === hardest?.planId);
   const card = cards?.find((c) => c.drill.level === begun.level);
