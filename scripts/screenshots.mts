@@ -29,6 +29,11 @@ const views: View[] = [
     path: '/calendar',
     act: async (page) => page.getByTestId('calendar-sentence').waitFor({ timeout: 60000 }),
   },
+  {
+    name: 'practice',
+    path: '/practice/open%20sink',
+    act: async (page) => page.getByText('As in your plan').first().waitFor({ timeout: 60000 }),
+  },
   { name: 'brief', path: `${owl}/brief` },
   {
     name: 'parts',
@@ -69,11 +74,6 @@ const views: View[] = [
     },
   },
   { name: 'folds', path: `${owl}/folds` },
-  {
-    name: 'folds-heron',
-    path: '/plan/demo-heron/folds',
-    act: async (page) => page.getByRole('button', { name: /^Step 32,/ }).click(),
-  },
   {
     name: 'folds-lamp',
     path: `${owl}/folds`,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { buildChance, toNormal } from '../src/chance/index.ts';
-import { type StepTime, learnPaces, paceOf, timeKindOf } from '../src/schedule/index.ts';
+import { type StepTime, learnPaces, paceOf, timeKindOf, timesOfRuns } from '../src/schedule/index.ts';
 
 const time = (run: string, kind: string, seconds: number, foreseenSeconds = 60): StepTime => ({
   run,
@@ -88,4 +88,28 @@ describe('honest time', () => {
     expect(inside / folders).toBeGreaterThan(0.88);
     expect(inside / folders).toBeLessThan(0.92);
   });
+});
+
+test('runs of other plans teach the pace by what they say themselves; what they do not say is left out', () => {
+  const run = (id: string, seconds: number, known: boolean) => ({
+    id,
+    startedAt: `2026-11-0${id}T19:00:00.000Z`,
+    steps: [
+      { seconds, kind: known ? 'sink' : null, foreseenSeconds: known ? 200 : null },
+      { seconds: 1, kind: 'sink', foreseenSeconds: 200 },
+    ],
+  });
+  const times = timesOfRuns([run('1', 400, true), run('2', 400, true), run('3', 400, false)]);
+  expect(times.map((t) => [t.run, t.seconds])).toEqual([
+    ['3', 1],
+    ['2', 400],
+    ['2', 1],
+    ['1', 400],
+    ['1', 1],
+  ]);
+  const learned = learnPaces(times);
+  expect(learned.runs).toBe(2);
+  expect(learned.paged).toBe(3);
+  expect(paceOf(learned, 'sink')).toBeGreaterThan(paceOf(learned, 'petal'));
+  expect(paceOf(learned, 'petal')).toBeGreaterThan(1.2);
 });

@@ -150,7 +150,7 @@ describe('tables and the page for a friend', () => {
       paper: '=cmd|x',
       at: 1,
       resting: false,
-      steps: [{ step: 's1', seconds: 12.34, stuck: true, why: null }],
+      steps: [{ step: 's1', seconds: 12.34, stuck: true, why: null, kind: null, foreseenSeconds: null }],
       waiting: [],
       foreseenMinutes: 3,
       checks: [],

@@ -24,6 +24,7 @@ const inputOf = (plan: Plan): PlanInput => ({
   runs: [],
   diary: [],
   otherDiary: [],
+  otherTimes: [],
   settings: defaultSettings,
 });
 function open(plan: Plan): Engine {

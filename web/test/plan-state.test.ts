@@ -111,10 +111,14 @@ describe('the open plan', () => {
 describe('a bench run', () => {
   const run = beginRun('r', new Date('2026-11-25T18:00:00Z'), 94, 'gold', 25);
   test('adds time per step, keeps the stuck mark, finishes past the last step', () => {
-    const timed = addTime(addTime(addTime(run, 'a', 10.4), 'a', 20, true), 'b', 5);
+    const timed = addTime(
+      addTime(addTime(run, 'a', 10.4), 'a', 20, { stuck: true, kind: 'sink', foreseenSeconds: 120 }),
+      'b',
+      5,
+    );
     expect(timed.steps).toEqual([
-      { step: 'a', seconds: 30, stuck: true, why: null },
-      { step: 'b', seconds: 5, stuck: false, why: null },
+      { step: 'a', seconds: 30, stuck: true, why: null, kind: 'sink', foreseenSeconds: 120 },
+      { step: 'b', seconds: 5, stuck: false, why: null, kind: null, foreseenSeconds: null },
     ]);
     const why = noteWhy(timed, 'a', 'layers').steps.map((s) => s.why);
     expect(why).toEqual(['layers', null]);

@@ -55,6 +55,8 @@ export function buildOwlRuns(): BenchRun[] {
       seconds: Math.round((s.passage === 'Marks' ? 22 : 65) * (0.7 + 0.6 * chance())),
       stuck: s.id === 'wing' && id === 'owl-run-1',
       why: s.id === 'wing' && id === 'owl-run-1' ? ('layers' as const) : null,
+      kind: null,
+      foreseenSeconds: null,
     }));
     const seconds = timed.reduce((sum, t) => sum + t.seconds, 0);
     const started = Date.parse(`${day}T18:30:00Z`);

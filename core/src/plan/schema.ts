@@ -279,6 +279,9 @@ export const benchRunSchema = z.strictObject({
         seconds: z.number().min(0),
         stuck: z.boolean(),
         why: z.enum(stuckReasons).nullable().default(null),
+        /** Kind of its move and what the rule of thumb foresaw for it, so that it teaches other plans too. */
+        kind: z.string().max(40).nullable().default(null),
+        foreseenSeconds: z.number().min(0).max(1_000_000).nullable().default(null),
       }),
     )
     .max(1000),

@@ -30,7 +30,7 @@ export function toReadings(input: ReadingsInput): Readings {
     counted(input.diary).filter((e) => e.dimension === target.dimension),
     input.otherDiary.map(counted),
   );
-  const paces = learnPaces(toStepTimes(input));
+  const paces = learnPaces([...toStepTimes(input), ...(input.otherTimes ?? [])]);
   const { pace } = paces;
   const sized = replay.steps.find((s) => s.step.id === plan.sizeStep) ?? replay.steps.at(-1);
   const unsized = sized && readStep(sized, undefined, null, paces, limits);

@@ -1,4 +1,4 @@
-import type { LearnedPace } from '../schedule/index.ts';
+import type { LearnedPace, StepTime } from '../schedule/index.ts';
 import type { BaseMatch } from '../parts/index.ts';
 import type { Flap, Measures, Spine } from '../folded/index.ts';
 import type { BulkVerdict, FingerVerdict, PaperLimits } from '../paper/index.ts';
@@ -74,9 +74,10 @@ export interface ReadingsInput {
   readonly replay: Replay;
   readonly runs: readonly BenchRun[];
   readonly diary: readonly DiaryEntry[];
-  /** Entries of the folder's other plans; they teach the same hand. */
   /** Entries of the folder's other plans, plan by plan: those of one plan are no independent news. */
   readonly otherDiary: readonly (readonly DiaryEntry[])[];
+  /** Steps timed in runs of the folder's other plans: the same hands fold there. */
+  readonly otherTimes?: readonly StepTime[];
   readonly limits: PaperLimits;
   readonly sigma: AlignmentSigma;
   readonly unit: LengthUnit;

@@ -9,7 +9,7 @@ import { type LearnedPace, paceOf } from './pace.ts';
 export type { LearnedPace, PaceRange, StepTime, TimeKind } from './pace.ts';
 export type { Dried, LearnedDrying } from './drying.ts';
 export { learnDrying } from './drying.ts';
-export { learnPaces, paceOf, timeKindOf } from './pace.ts';
+export { learnPaces, paceOf, timeKindOf, timesOfRuns } from './pace.ts';
 
 /** A repeat takes about this share of the first pass. */
 const REPEAT_SHARE = 0.78;

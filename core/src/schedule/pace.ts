@@ -81,6 +81,32 @@ export function learnPaces(times: readonly StepTime[]): LearnedPace {
   };
 }
 
+/** Runs of other plans that are asked, the newest: hands change. */
+const MOST_RUNS = 200;
+
+/** The single steps of runs as they were timed, where the run itself says what was foreseen: no plan need be folded for it. */
+export const timesOfRuns = (
+  runs: readonly {
+    readonly id: string;
+    readonly startedAt: string;
+    readonly steps: readonly {
+      readonly seconds: number;
+      readonly kind: string | null;
+      readonly foreseenSeconds: number | null;
+    }[];
+  }[],
+): StepTime[] =>
+  [...runs]
+    .sort((a, b) => b.startedAt.localeCompare(a.startedAt))
+    .slice(0, MOST_RUNS)
+    .flatMap((run) =>
+      run.steps.flatMap(({ seconds, kind, foreseenSeconds }): StepTime[] =>
+        kind === null || foreseenSeconds === null || foreseenSeconds <= 0
+          ? []
+          : [{ run: run.id, kind, seconds, foreseenSeconds }],
+      ),
+    );
+
 /** The pace of a kind of move: its own where it was timed, else the common one. */
 export const paceOf = (pace: number | LearnedPace, kind: string): number =>
   typeof pace === 'number' ? pace : (pace.kinds[kind]?.pace ?? pace.pace);

@@ -16,7 +16,7 @@ export function AlongFrame({ label, head, onTurn, children }: AlongFrameProps) {
   const touch = useRef<number | null>(null);
   return (
     <div
-      className="fixed inset-0 z-30 flex flex-col bg-leaf"
+      className="fixed inset-0 z-30 flex touch-pan-y flex-col bg-leaf"
       role="region"
       aria-label={label}
       onPointerDown={(e) => (touch.current = e.clientX)}

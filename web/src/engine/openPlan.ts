@@ -12,7 +12,7 @@ export const toSequence = ({ plan }: Pick<PlanInput, 'plan'>): Sequence => ({
 });
 
 const toReadingsInput = (
-  { plan, runs, diary, otherDiary, settings }: PlanInput,
+  { plan, runs, diary, otherDiary, otherTimes, settings }: PlanInput,
   replay: Replay,
 ): ReadingsInput => ({
   plan,
@@ -20,6 +20,7 @@ const toReadingsInput = (
   runs,
   diary,
   otherDiary,
+  otherTimes,
   limits: settings.limits,
   sigma: settings.sigma,
   unit: settings.unit,

@@ -50,7 +50,7 @@ type Answers = Pick<
 export const planAnswers = (open: OpenPlan): Answers => ({
   computePlan(next): PlanResult {
     const { replay, readings } = open.take(next);
-    const { pace, sideMm } = readings;
+    const { paces, sideMm } = readings;
     const steps = replay.steps.map((s) => {
       const stamp = open.stampOf(s.after);
       return {
@@ -59,7 +59,9 @@ export const planAnswers = (open: OpenPlan): Answers => ({
         word: moveWord(s.step),
         sentence: sayStep(s.step, replay.sequence),
         passage: s.step.passage,
-        minutes: toMinutes(s, sideMm ?? 200, pace),
+        minutes: toMinutes(s, sideMm ?? 200, paces),
+        kind: s.move.kind,
+        ruleSeconds: 60 * toMinutes(s, sideMm ?? 200, 1),
         stamp,
         ...(s.refusal ? { refusal: s.refusal.text } : {}),
       };

@@ -12,6 +12,7 @@ import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
 import type { Drill, DrillAsk, PlanNeeds } from '@jade/core/practice';
+import type { StepTime } from '@jade/core/schedule';
 import type { AlignmentSigma } from '@jade/core/slips';
 import type { PlayedStep } from '@jade/core/play';
 import type {
@@ -46,6 +47,7 @@ export interface PlanInput {
   readonly runs: readonly BenchRun[];
   readonly diary: readonly DiaryEntry[];
   readonly otherDiary: readonly (readonly DiaryEntry[])[];
+  readonly otherTimes: readonly StepTime[];
   readonly settings: Settings;
 }
 
@@ -60,6 +62,9 @@ export interface StepCard {
   readonly sentence: string;
   readonly passage: string;
   readonly minutes: number;
+  /** Kind of its move, and what the rule of thumb foresees for it. */
+  readonly kind: string;
+  readonly ruleSeconds: number;
   readonly refusal?: string;
   readonly stamp: number;
 }

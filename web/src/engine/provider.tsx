@@ -1,6 +1,13 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drawing } from '@jade/core/drawing';
-import { otherDiaries, useDiary, useIsSettingsComing, useRuns, useSettings } from '../records/index.ts';
+import {
+  otherDiaries,
+  otherTimes,
+  useDiary,
+  useIsSettingsComing,
+  useRuns,
+  useSettings,
+} from '../records/index.ts';
 import { usePlanState } from '../plan/index.ts';
 import { EngineContext, type EngineView } from './context.ts';
 import { ENGINE_LOST, getEngine } from './client.ts';
@@ -24,6 +31,7 @@ function useInput(): PlanInput | undefined {
       runs: (runs ?? []).filter((r) => r.planId === id).map((r) => r.record),
       diary: (diary ?? []).filter((r) => r.planId === id).map((r) => r.record),
       otherDiary: otherDiaries(diary, id),
+      otherTimes: otherTimes(runs, id),
       settings,
     };
   }, [present, isComing, id, runs, diary, settings]);

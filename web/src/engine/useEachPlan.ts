@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type SavedPlan, useListPlansQuery } from '../api/index.ts';
-import { otherDiaries, useDiary, useRuns, useSettings } from '../records/index.ts';
+import { otherDiaries, otherTimes, useDiary, useRuns, useSettings } from '../records/index.ts';
 import type { PlanInput } from './protocol.ts';
 
 export interface EachPlan<T> {
@@ -46,8 +46,8 @@ export function useEachPlan<T>(
           runs: runs.flatMap((r) => (r.planId === p.id ? [r.record] : [])),
           diary: diary.flatMap((r) => (r.planId === p.id ? [r.record] : [])),
         };
-        const otherDiary = otherDiaries(diary, p.id);
-        const answer = await read(p, { plan: p.plan, ...own, otherDiary, settings });
+        const others = { otherDiary: otherDiaries(diary, p.id), otherTimes: otherTimes(runs, p.id) };
+        const answer = await read(p, { plan: p.plan, ...own, ...others, settings });
         if (!live) return;
         setKnown((had) => new Map(had).set(key, answer));
       }

@@ -3,6 +3,7 @@ import type { DocumentOf } from '@jade/core/documents';
 import type { DrawerPaper } from '@jade/core/paper';
 import type { BenchRun, DiaryEntry, Photo } from '@jade/core/plan';
 import type { PracticeTry } from '@jade/core/practice';
+import { type StepTime, timesOfRuns } from '@jade/core/schedule';
 import { type Settings, defaultSettings } from '@jade/core/settings';
 import {
   type Kept,
@@ -72,6 +73,12 @@ export function usePractice(): Known<readonly PracticeTry[]> {
   const tries = useMemo(() => data?.map((k) => k.record).sort((a, b) => a.at.localeCompare(b.at)), [data]);
   return { data: tries, error, isLoading };
 }
+
+/** Steps as they were timed in the runs of all plans but one. */
+export const otherTimes = (
+  runs: readonly Kept<BenchRun>[] | undefined,
+  planId: string | null,
+): readonly StepTime[] => timesOfRuns((runs ?? []).flatMap((r) => (r.planId === planId ? [] : [r.record])));
 
 /** The papers of the drawer by name. */
 export function usePapers(): Known<readonly DrawerPaper[]> {

@@ -1,6 +1,7 @@
 /** Room: runs, diary, papers and settings as they are here: the server's, with this browser's unsent changes on top. */
 export {
   otherDiaries,
+  otherTimes,
   useRuns,
   useDiary,
   usePapers,

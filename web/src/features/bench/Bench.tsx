@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type BenchRun, type StuckReason, stuckReasons } from '@jade/core/plan';
+import { type BenchRun, type Plan, type StuckReason, stuckReasons } from '@jade/core/plan';
 import { shapingOf } from '@jade/core/shaping';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { sayWait } from '@jade/core/waits';
@@ -14,7 +14,7 @@ import {
   useVoice,
   useWakeLock,
 } from '../../along/index.ts';
-import { useEngine } from '../../engine/index.ts';
+import { type StepCard, useEngine } from '../../engine/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { STUCK, usePosed } from '../../stage/index.ts';
 import { useAppSelector } from '../../state/index.ts';
@@ -24,7 +24,7 @@ import { BenchStep, useDetail } from './BenchStep.tsx';
 import { BenchRest } from './BenchWaits.tsx';
 import { Showing } from './Showing.tsx';
 import { StopHere } from './StopHere.tsx';
-import { addTime, benchPages, noteCheck, noteWhy, turnPage } from './run.ts';
+import { type BenchPage, addTime, benchPages, noteCheck, noteWhy, turnPage } from './run.ts';
 import { WORDS } from './words.ts';
 
 interface BenchProps {
@@ -64,8 +64,9 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
         : (figure?.steps.find((s) => s.id === page.id)?.sentence ?? '');
   /** Time runs for folding alone: what is waited for is no work. */
   const timed = useCallback(
-    (): BenchRun => (page && !run.resting ? addTime(run, page.id, seconds()) : run),
-    [page, run, seconds],
+    (): BenchRun =>
+      page && !run.resting ? addTime(run, page.id, seconds(), foreseenOf(page, result?.steps, shaping)) : run,
+    [page, result, run, seconds, shaping],
   );
   const turn = useCallback(
     (by: 1 | -1): void => {
@@ -79,7 +80,7 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
   );
   const stuck = (): void => {
     if (!page) return;
-    onRun(addTime(run, page.id, 0, true));
+    onRun(addTime(run, page.id, 0, { stuck: true }));
     setAsks(true);
     setSaid(WORDS.stuckNoted);
   };
@@ -214,6 +215,20 @@ export function Bench({ run, onRun, onLeave, onDiary }: BenchProps) {
       </p>
     </AlongFrame>
   );
+}
+
+/** Kind of a page's step and what the rule of thumb foresees for it. */
+function foreseenOf(
+  { id, kind, number }: BenchPage,
+  cards: readonly StepCard[] | undefined,
+  shaping: Plan['shaping'],
+): { kind?: string; foreseenSeconds?: number } {
+  if (kind === 'fold') {
+    const card = cards?.[number - 1];
+    return card ? { kind: card.kind, foreseenSeconds: card.ruleSeconds } : {};
+  }
+  const act = shaping.find((s) => s.id === id)?.act;
+  return act ? { kind: act.kind, foreseenSeconds: 60 * shapingOf(act).minutes } : {};
 }
 
 /** How the step in hand is looked at. */

@@ -24,14 +24,24 @@ export function beginRun(
   };
 }
 
+/** What is known of a step beside its time: whether it is stuck, its kind, and what the rule of thumb foresees. */
+type Timed = Pick<BenchRun['steps'][number], 'stuck' | 'kind' | 'foreseenSeconds'>;
+
 /** Adds seconds to a step, and a stuck mark where one was set. */
-export function addTime(run: BenchRun, step: string, seconds: number, stuck = false): BenchRun {
+export function addTime(
+  run: BenchRun,
+  step: string,
+  seconds: number,
+  { stuck = false, kind = null, foreseenSeconds = null }: Partial<Timed> = {},
+): BenchRun {
   const known = run.steps.find((s) => s.step === step);
   const entry = {
     step,
     seconds: Math.round((known?.seconds ?? 0) + seconds),
     stuck: stuck || (known?.stuck ?? false),
     why: known?.why ?? null,
+    kind: kind ?? known?.kind ?? null,
+    foreseenSeconds: foreseenSeconds ?? known?.foreseenSeconds ?? null,
   };
   return {
     ...run,

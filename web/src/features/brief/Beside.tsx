@@ -62,7 +62,7 @@ function Figure({ plan, caption }: { plan: Plan; caption: string }) {
   useEffect(() => {
     let live = true;
     getEngine()
-      .drawSilhouette({ plan, runs: [], diary: [], otherDiary: [], settings })
+      .drawSilhouette({ plan, runs: [], diary: [], otherDiary: [], otherTimes: [], settings })
       .then((s) => live && setDrawing(s.drawing))
       .catch(() => undefined);
     return () => {

@@ -4,7 +4,7 @@ import { buildPlan } from '@jade/core/plan';
 import { stageIds, type StageState } from '@jade/core/readings';
 import { type LengthUnit, toLengthText } from '@jade/core/units';
 import { type SavedPlan, sayFault, useCreatePlanMutation, useListPlansQuery } from '../../api/index.ts';
-import { otherDiaries, useDiary, useRuns, useSettings } from '../../records/index.ts';
+import { otherDiaries, otherTimes, useDiary, useRuns, useSettings } from '../../records/index.ts';
 import { type Silhouette, getEngine } from '../../engine/index.ts';
 import { Notice, Waiting, ask, sayDay } from '../../ui/index.ts';
 import { Keeping } from './Keeping.tsx';
@@ -107,8 +107,8 @@ function useFigures(plans: readonly SavedPlan[] | undefined): readonly Figure[] 
           runs: (runs ?? []).filter((r) => r.planId === p.id).map((r) => r.record),
           diary: (diary ?? []).filter((r) => r.planId === p.id).map((r) => r.record),
         };
-        const otherDiary = otherDiaries(diary, p.id);
-        const shape = await getEngine().drawSilhouette({ plan: p.plan, ...own, otherDiary, settings });
+        const others = { otherDiary: otherDiaries(diary, p.id), otherTimes: otherTimes(runs, p.id) };
+        const shape = await getEngine().drawSilhouette({ plan: p.plan, ...own, ...others, settings });
         if (!live) return;
         setShapes((known) => new Map(known).set(keyOf(p), shape));
       }
