@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Drawing } from '@jade/core/drawing';
+import type { Drawing, Palette } from '@jade/core/drawing';
 
 /** What the bench has before it, for another window of the same browser. */
 export interface Shown {
@@ -7,6 +7,8 @@ export interface Shown {
   readonly place: string;
   readonly says: string;
   readonly drawings: readonly Drawing[];
+  /** Colours of the plan's paper. */
+  readonly palette: Palette;
 }
 
 const CHANNEL = 'jade-bench';

@@ -8,12 +8,12 @@ import { Leaf, Notice } from '../../ui/index.ts';
 import { WORDS } from './words.ts';
 
 /** A second screen that follows: another window, or, once the folder opens the room, a tablet by a code. */
-export function Showing({ name, place, says, drawings }: Shown) {
+export function Showing({ name, place, says, drawings }: Omit<Shown, 'palette'>) {
   const { mirrored } = useSettings().bench;
   const palette = usePalette();
   const shown = mirrored ? drawings.map(mirrorDrawing) : drawings;
   const key = `${place}|${says}|${mirrored}|${drawings.map(stampOf).join(',')}`;
-  useShowing({ name, place, says, drawings: shown }, key);
+  useShowing({ name, place, says, drawings: shown, palette }, key);
   const [isOpen, setOpen] = useState(false);
   const [room, setRoom] = useState<OpenRoom | null>(null);
   const [fault, setFault] = useState('');

@@ -1,5 +1,5 @@
 import { useShown } from '../../along/index.ts';
-import { DrawingView, housePalette } from '../../pictures/index.ts';
+import { DrawingView } from '../../pictures/index.ts';
 
 /** A second screen in another window: what the bench has before it, large, and nothing to press. */
 export function FollowPage() {
@@ -27,7 +27,7 @@ export function FollowPage() {
         {first && (
           <DrawingView
             drawing={first}
-            palette={housePalette}
+            palette={shown.palette}
             width={760}
             height={520}
             margin={48}
@@ -39,7 +39,7 @@ export function FollowPage() {
           <DrawingView
             key={i}
             drawing={d}
-            palette={housePalette}
+            palette={shown.palette}
             width={320}
             height={290}
             margin={16}
