@@ -42,7 +42,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   await beginPlan(page, 'Marsh wren');
   const planId = page.url().split('/')[4]!;
   await write(page, 'Wanted size', '8 cm');
-  await expect(sentence(page)).toContainText('80 mm tall within 5 %');
+  await expect(page.locator('[data-wish=target]')).toContainText('80 mm within 5 % tall');
   await page.getByLabel('Part', { exact: true }).fill('breast');
   await page.getByRole('button', { name: 'Add part' }).click();
   await page.getByRole('button', { name: /^breast:/ }).click();
@@ -141,7 +141,7 @@ test('from a wish to a diary entry, and the next plan is computed with it', asyn
   await page.getByRole('button', { name: 'Go on at step 4' }).click();
   await bench.getByRole('button', { name: /^Next/ }).click();
   await bench.getByRole('button', { name: /^Back/ }).click();
-  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
+  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
   await expect(bench).toContainText('Folded, in');
   await bench.getByRole('button', { name: 'Write the diary entry' }).click();
 

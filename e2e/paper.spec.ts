@@ -68,6 +68,8 @@ test('a wished depth is given by the angle the halves are opened to, and then bo
   await pleat(page, 'Finish').click();
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Leave out shaping step 1' }).click();
   await pleat(page, 'Brief').click();
+  await page.getByRole('button', { name: 'a depth' }).click();
+  await page.getByLabel('Also deep, how').selectOption('about');
   await write(page, 'Also deep', '60');
   await pleat(page, 'Finish').click();
   await expect(
@@ -83,6 +85,8 @@ test('a wished depth is given by the angle the halves are opened to, and then bo
   // A kite opens at its axis.
   await beginPlan(page, 'Kite tail');
   await write(page, 'Wanted size', '120');
+  await page.getByRole('button', { name: 'a depth' }).click();
+  await page.getByLabel('Also deep, how').selectOption('about');
   await write(page, 'Also deep', '60');
   await pleat(page, 'Parts').click();
   await page.getByRole('button', { name: 'Choose Book fold' }).click();

@@ -46,7 +46,10 @@ describe('depth of the opened form', () => {
     sizeStep: null,
     sheet: { ...heronPlan.sheet, sideMm: 200 },
     finish: { ...heronPlan.finish, feet: null },
-    brief: { ...heronPlan.brief, depth: { mm: 60, tolerancePercent: 10 } },
+    brief: {
+      ...heronPlan.brief,
+      depth: { mm: 60, tolerancePercent: 10, bound: 'about' as const, toMm: null },
+    },
   } satisfies Plan;
   const opened = (degrees: number | null): Plan => ({
     ...book,
@@ -70,7 +73,10 @@ describe('depth of the opened form', () => {
     const { form, verdicts } = readingsOf(opened(verdict.remedy.degrees)).readings;
     expect(Math.abs(form!.depthMm - 60)).toBeLessThan(1);
     expect(verdicts.some((v) => v.id === 'depth')).toBe(false);
-    const far = { ...book, brief: { ...book.brief, depth: { mm: 900, tolerancePercent: 1 } } };
+    const far = {
+      ...book,
+      brief: { ...book.brief, depth: { mm: 900, tolerancePercent: 1, bound: 'about' as const, toMm: null } },
+    };
     const text = readingsOf(far).readings.verdicts.find((v) => v.id === 'depth')?.text;
     expect(text).toMatch(/Even laid open its halves do not reach that far/);
   });

@@ -81,7 +81,13 @@ test('entries are said with whose they are', () => {
 test('no tolerance at all is met by the side the program itself offers', () => {
   const owl = buildOwlPlan();
   for (const mm of [61, 87.3, 120, 333]) {
-    const target = { dimension: 'height' as const, mm, tolerancePercent: 0 };
+    const target = {
+      dimension: 'height' as const,
+      mm,
+      tolerancePercent: 0,
+      bound: 'about' as const,
+      toMm: null,
+    };
     const plan = { ...owl, brief: { ...owl.brief, target }, sheet: { ...owl.sheet, sideMm: 10 } };
     const remedy = readingsOf(plan).readings.verdicts.find((v) => v.id === 'size')!.remedy!;
     if (remedy.kind !== 'set side') throw new Error('a side is offered');

@@ -255,7 +255,14 @@ describe('the plans of the cast', () => {
   test('a second size and a budget of the brief are read off the same folds and the chosen paper', () => {
     const { brief } = heronPlan;
     const dear = lanternDrawer.map((p) => (p.id === heronPlan.paper.drawerId ? { ...p, price: 1 } : p));
-    const plan = { ...heronPlan, brief: { ...brief, other: { mm: 90, tolerancePercent: 5 }, budget: 0.25 } };
+    const plan = {
+      ...heronPlan,
+      brief: {
+        ...brief,
+        other: { mm: 90, tolerancePercent: 5, bound: 'about' as const, toMm: null },
+        budget: 0.25,
+      },
+    };
     const input = toWindowInput(plan, readings, defaultLimits, dear)!;
     expect(input.other).toMatchObject({ dimension: 'length', mm: 90, ratio: readings.otherRatio });
     // Of the figure as it is shaped; left flat, of the silhouette.

@@ -145,5 +145,17 @@ export function repeatedAs(
   };
 }
 
-export const tall = (mm: number): Decided['target'] => ({ dimension: 'height', mm, tolerancePercent: 5 });
-export const long = (mm: number): Decided['target'] => ({ dimension: 'length', mm, tolerancePercent: 5 });
+export const tall = (mm: number): Decided['target'] => ({
+  dimension: 'height',
+  mm,
+  tolerancePercent: 5,
+  bound: 'about',
+  toMm: null,
+});
+export const long = (mm: number): Decided['target'] => ({
+  dimension: 'length',
+  mm,
+  tolerancePercent: 5,
+  bound: 'about',
+  toMm: null,
+});

@@ -20,7 +20,7 @@ export function buildOwlPlan(): Plan {
       other: null,
       depth: null,
       budget: null,
-      target: { dimension: 'height', mm: 90, tolerancePercent: 4 },
+      target: { dimension: 'height', mm: 90, tolerancePercent: 4, bound: 'about', toMm: null },
       sides: [
         { part: 'face', side: 'back', at: [{ kind: 'sheet', at: [0.523, 0.523] }] },
         { part: 'belly', side: 'back', at: [{ kind: 'sheet', at: [0.523, 0.523] }] },
@@ -104,7 +104,7 @@ export function buildSketchPlan(): Plan {
       ...fresh.brief,
       subject: 'Hare',
       pose: 'sitting, ears up',
-      target: { dimension: 'height', mm: 110, tolerancePercent: 5 },
+      target: { dimension: 'height', mm: 110, tolerancePercent: 5, bound: 'about', toMm: null },
       sides: [{ part: 'tail', side: 'back', at: [] }],
       date: showDate,
     },

@@ -36,7 +36,7 @@ export function buildPlan(name: string): Plan {
     brief: {
       subject: name,
       pose: '',
-      target: { dimension: 'height', mm: null, tolerancePercent: 5 },
+      target: { dimension: 'height', mm: null, tolerancePercent: 5, bound: 'about', toMm: null },
       other: null,
       depth: null,
       budget: null,

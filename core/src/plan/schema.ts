@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MOST_WAIT_MINUTES, waitKindNames } from '../waits/index.ts';
+import { boundNames } from '../wishes/index.ts';
 import { isColour } from '../colour/index.ts';
 import { figureSchema } from '../parts/index.ts';
 import { pointRefSchema } from '../references/index.ts';
@@ -35,6 +36,12 @@ const shapeSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('triangle') }),
 ]);
 
+/** Exactly or about, at least, at most, or between two. */
+const boundFields = {
+  bound: z.enum(boundNames).default('about'),
+  toMm: mm.nullable().default(null),
+};
+
 const briefSchema = z.strictObject({
   subject: text(80),
   pose: text(200),
@@ -42,15 +49,16 @@ const briefSchema = z.strictObject({
     dimension: z.enum(['height', 'length']),
     mm: mm.nullable(),
     tolerancePercent: z.number().min(0).max(50),
+    ...boundFields,
   }),
   /** A wish for the other dimension beside the target's: length where that is height, height where it is length. */
   other: z
-    .strictObject({ mm, tolerancePercent: z.number().min(0).max(50) })
+    .strictObject({ mm, tolerancePercent: z.number().min(0).max(50), ...boundFields })
     .nullable()
     .default(null),
   /** A wish for the depth of the finished form, front half to rear half. */
   depth: z
-    .strictObject({ mm, tolerancePercent: z.number().min(0).max(50) })
+    .strictObject({ mm, tolerancePercent: z.number().min(0).max(50), ...boundFields })
     .nullable()
     .default(null),
   /** The most one model's paper may cost, in the money the drawer's prices are in. */

@@ -9,7 +9,7 @@ export { buildDrills, hardnessOf, levels } from './drill.ts';
 export type { Judgement, PracticeTry } from './tries.ts';
 export { judgements, practiceTrySchema } from './tries.ts';
 export type { NeededStep, PlanNeeds, SkillNeed } from './needs.ts';
-export { needsBySkill, readNeeds } from './needs.ts';
+export { hardestOf, needsBySkill, readNeeds } from './needs.ts';
 export type { DueDrill, Hand, Readiness, Rung, Use } from './hand.ts';
 export { MOST_A_DAY, judged, planDrills, readHand, readinessOf, toLadder } from './hand.ts';
 export { choosePaper } from './paper.ts';

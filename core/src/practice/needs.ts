@@ -1,3 +1,4 @@
+import { specOf } from '../kinds/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { toMinutes } from '../schedule/index.ts';
 import type { Replay } from '../sequence/index.ts';
@@ -86,6 +87,19 @@ export function needsBySkill(plans: readonly PlanNeeds[]): SkillNeed[] {
     }
   return [...found.values()].map((f) => f.need);
 }
+
+/**
+ * The step of a plan that is hardest to make: by how hard its kind is, the layers it goes through, and how short its crease is
+ * (rule of thumb). Undefined where nothing takes a skill.
+ */
+export function hardestOf({ steps }: PlanNeeds, replay: Replay): NeededStep | undefined {
+  const score = (s: NeededStep): number =>
+    ((1 + specOf(replay.steps[s.number - 1]!.move).difficulty) * s.layers) / Math.max(EASY_MM, s.reachMm);
+  return steps.reduce<NeededStep | undefined>((a, b) => (!a || score(b) > score(a) ? b : a), undefined);
+}
+
+/** Longer creases are no harder for being shorter. */
+const EASY_MM = 5;
 
 const isHarder = (a: NeededStep, b: NeededStep): boolean =>
   a.layers === b.layers ? a.reachMm < b.reachMm : a.layers > b.layers;

@@ -37,4 +37,6 @@ export type { Posed } from './posed.ts';
 export { poseAsk, readPosed, wishSizes } from './posed.ts';
 export type { StopAdvice } from './stop.ts';
 export { readStop } from './stop.ts';
+export type { WishId, WishReading } from './wishes.ts';
+export { readSizeWishes } from './wishes.ts';
 export { readShowModel } from './show.ts';

@@ -19,12 +19,15 @@ import { readNarrow, readStep } from './step.ts';
 import { readPosed, wishSizes } from './posed.ts';
 import { shapingOf } from '../shaping/index.ts';
 import type { Readings, ReadingsInput } from './types.ts';
+import { readSizeWishes } from './wishes.ts';
+import { aimOf } from '../wishes/index.ts';
 import { toVerdicts } from './verdicts.ts';
 
 /** Everything the screens of a plan say. Cost: the measures of one state, and the marks asked for. */
 export function toReadings(input: ReadingsInput): Readings {
   const { plan, replay, limits } = input;
   const { target } = plan.brief;
+  const aimMm = target.mm === null ? null : aimOf({ ...target, mm: target.mm });
   const counted = (entries: readonly DiaryEntry[]): DiaryEntry[] => entries.filter((e) => !e.leftOut);
   const learned = learnRatio(
     counted(input.diary).filter((e) => e.dimension === target.dimension),
@@ -37,9 +40,7 @@ export function toReadings(input: ReadingsInput): Readings {
   const flatRatio = unsized && ratioOf(unsized.measures, target.dimension);
   const flatSide =
     plan.sheet.sideMm ??
-    (target.mm !== null && flatRatio !== undefined
-      ? toSheetSide(target.mm, flatRatio, learned).sideMm
-      : undefined);
+    (aimMm !== null && flatRatio !== undefined ? toSheetSide(aimMm, flatRatio, learned).sideMm : undefined);
   // A step chosen to be measured is measured flat; else the figure is measured as it is shaped.
   const shaped = sized && sized === replay.steps.at(-1) ? toPosed(input, flatSide) : undefined;
   const sizes = shaped && wishSizes(shaped, plan.finish.posture);
@@ -50,13 +51,11 @@ export function toReadings(input: ReadingsInput): Readings {
   const ownRatio = ratioAlong(target.dimension);
   const otherRatio = ratioAlong(otherDimension(target.dimension));
   const wantedRatio =
-    shaped && flatSide !== undefined && target.mm !== null
-      ? shapedRatioFor(input, flatSide, ownRatio!, target.mm / learned.factor)
+    shaped && flatSide !== undefined && aimMm !== null
+      ? shapedRatioFor(input, flatSide, ownRatio!, aimMm / learned.factor)
       : ownRatio;
   const wanted =
-    target.mm !== null && wantedRatio !== undefined
-      ? toSheetSide(target.mm, wantedRatio, learned)
-      : undefined;
+    aimMm !== null && wantedRatio !== undefined ? toSheetSide(aimMm, wantedRatio, learned) : undefined;
   // Without a side of its own the plan is read at the side that is wanted.
   const ratio = plan.sheet.sideMm === null && wanted ? wantedRatio : ownRatio;
   const sideMm = plan.sheet.sideMm ?? wanted?.sideMm;
@@ -81,8 +80,9 @@ export function toReadings(input: ReadingsInput): Readings {
       form: sized && toForm(input, sized, sideMm),
     }),
   };
+  const wishes = readSizeWishes(plan, core, input.unit);
   const verdicts = toVerdicts(input, core);
-  return { ...core, verdicts, stages: toStages(input, core, verdicts) };
+  return { ...core, wishes, verdicts, stages: toStages(input, core, verdicts) };
 }
 
 /**

@@ -36,6 +36,9 @@ const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' :
 
 type StateOf = (stage: StageId, begun: boolean, settled: boolean) => StageState;
 
+/** Before the size in the one telling figure. */
+const SHORT = { about: '', least: '≥ ', most: '≤ ', between: '' } as const;
+
 function readBrief(
   { plan, unit }: ReadingsInput,
   { last, sideMm }: ReadingsCore,
@@ -49,7 +52,7 @@ function readBrief(
     figure:
       target.mm === null
         ? 'no size yet'
-        : `${toLengthText(target.mm, unit).text} ${target.dimension === 'height' ? 'tall' : 'long'}`,
+        : `${SHORT[target.bound]}${toLengthText(target.mm, unit).text}${target.bound === 'between' && target.toMm !== null ? `–${toLengthText(target.toMm, unit).text}` : ''} ${target.dimension === 'height' ? 'tall' : 'long'}`,
     line: front
       ? `${cm2(front.front)} ${plan.paper.front.name}, ${cm2(front.back)} ${plan.paper.back.name}`
       : 'colours come with the folds',

@@ -8,6 +8,7 @@ import type { AlignmentSigma } from '../slips/index.ts';
 import type { LearnedRatio, SizedSheet } from '../sizing/index.ts';
 import type { Pose } from '../shaping/index.ts';
 import type { Standing } from '../balance/index.ts';
+import type { WishReading } from './wishes.ts';
 import type { LengthUnit } from '../units/index.ts';
 
 export const stageIds = ['brief', 'parts', 'paper', 'marks', 'folds', 'finish', 'bench', 'diary'] as const;
@@ -86,6 +87,8 @@ export interface ReadingsInput {
 export interface Readings {
   readonly stages: Readonly<Record<StageId, StageReading>>;
   readonly verdicts: readonly Verdict[];
+  /** Sizes the brief wishes, each with what it becomes. */
+  readonly wishes: readonly WishReading[];
   /** Side the plan is computed for: the chosen one, else the one wanted for the target. */
   readonly sideMm?: number;
   /** Size of the model, in the target's dimension, over the side of its sheet: of the shaped figure where it is shaped. */

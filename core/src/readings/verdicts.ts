@@ -1,3 +1,4 @@
+import { aimOf, missOf, sayWish } from '../wishes/index.ts';
 import { tolerance } from '../geometry/index.ts';
 import { angleForDepth } from '../folded/index.ts';
 import { sayNumber, toFigure, toLengthText } from '../units/index.ts';
@@ -5,7 +6,7 @@ import { sayPlace, sayStack } from './narrow.ts';
 import { wishSizes } from './posed.ts';
 import type { Readings, ReadingsInput, Verdict } from './types.ts';
 
-export type ReadingsCore = Omit<Readings, 'verdicts' | 'stages'>;
+export type ReadingsCore = Omit<Readings, 'verdicts' | 'stages' | 'wishes'>;
 
 /** Sentences with a number and a remedy, for whatever does not hold; the plan's own order of stages. */
 export function toVerdicts(input: ReadingsInput, core: ReadingsCore): Verdict[] {
@@ -67,14 +68,15 @@ function judgeSide({ plan, unit }: ReadingsInput, { wanted, finishedMm, isShaped
   if (target.mm === null || !wanted || finishedMm === undefined || plan.sheet.sideMm === null) return [];
   // A side is written to a tenth of a millimetre: what that makes of the size is no miss.
   const slackMm = (finishedMm / plan.sheet.sideMm) * SIDE_ROUNDING_MM;
-  if (Math.abs(finishedMm - target.mm) <= (target.mm * target.tolerancePercent) / 100 + slackMm) return [];
+  const wish = { ...target, mm: target.mm };
+  if (Math.abs(missOf(wish, finishedMm)) <= slackMm) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return [
     {
       id: 'size',
       stage: 'paper',
       tone: 'care',
-      text: `From this sheet the ${isShaped ? 'shaped figure' : 'model'} becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${length(target.mm)} within ${sayNumber(target.tolerancePercent)} %.`,
+      text: `From this sheet the ${isShaped ? 'shaped figure' : 'model'} becomes ${length(finishedMm)} ${target.dimension === 'height' ? 'tall' : 'long'}; wanted are ${sayWish(wish, unit)}.`,
       remedy: {
         kind: 'set side',
         mm: Math.round(wanted.sideMm * 10) / 10,
@@ -92,15 +94,14 @@ function judgeOther(
   const { other, target } = plan.brief;
   if (!other || sideMm === undefined || otherRatio === undefined) return [];
   const becomes = otherRatio * learned.factor * sideMm;
-  if ((Math.abs(becomes - other.mm) / other.mm) * 100 <= other.tolerancePercent + tolerance.samePoint)
-    return [];
+  if (Math.abs(missOf(other, becomes)) <= (other.mm * tolerance.samePoint) / 100) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return [
     {
       id: 'other size',
       stage: 'paper',
       tone: 'care',
-      text: `From this sheet the ${isShaped ? 'shaped figure' : 'model'} becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${length(other.mm)} within ${sayNumber(other.tolerancePercent)} %. Change the wish in Brief, or the folds.`,
+      text: `From this sheet the ${isShaped ? 'shaped figure' : 'model'} becomes ${length(becomes)} ${target.dimension === 'height' ? 'long' : 'tall'}; wished are ${sayWish(other, unit)}. Change the wish in Brief, or the folds.`,
     },
   ];
 }
@@ -110,11 +111,10 @@ function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form, posed }: Read
   const { depth } = plan.brief;
   if (!depth || !form || sideMm === undefined) return [];
   if (posed) return judgePosedDepth(depth, wishSizes(posed, plan.finish.posture).depth, unit);
-  if ((Math.abs(form.depthMm - depth.mm) / depth.mm) * 100 <= depth.tolerancePercent + tolerance.samePoint)
-    return [];
+  if (Math.abs(missOf(depth, form.depthMm)) <= (depth.mm * tolerance.samePoint) / 100) return [];
   const length = (mm: number): string => toLengthText(mm, unit).text;
-  const is = `${plan.finish.openedDegrees && form.spine ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${length(depth.mm)} within ${sayNumber(depth.tolerancePercent)} %.`;
-  const degrees = form.spine && angleForDepth(form.spine.reach * sideMm, depth.mm, form.thicknessMm);
+  const is = `${plan.finish.openedDegrees && form.spine ? `Opened to ${toFigure(plan.finish.openedDegrees, 0)}°` : 'Left flat'}, the model is ${length(form.depthMm)} deep; wished are ${sayWish(depth, unit)}.`;
+  const degrees = form.spine && angleForDepth(form.spine.reach * sideMm, aimOf(depth), form.thicknessMm);
   const base = { id: 'depth', stage: 'finish', tone: 'care' } as const;
   if (degrees === undefined)
     return [
@@ -135,18 +135,19 @@ function judgeDepth({ plan, unit }: ReadingsInput, { sideMm, form, posed }: Read
 
 /** The depth of the figure as it is shaped, as a ruler would read it. */
 function judgePosedDepth(
-  { mm, tolerancePercent }: NonNullable<ReadingsInput['plan']['brief']['depth']>,
+  depth: NonNullable<ReadingsInput['plan']['brief']['depth']>,
   depthMm: number,
   unit: ReadingsInput['unit'],
 ): Verdict[] {
-  if ((Math.abs(depthMm - mm) / mm) * 100 <= tolerancePercent + tolerance.samePoint) return [];
+  const miss = missOf(depth, depthMm);
+  if (Math.abs(miss) <= (depth.mm * tolerance.samePoint) / 100) return [];
   const length = (v: number): string => toLengthText(v, unit).text;
   return [
     {
       id: 'depth',
       stage: 'finish',
       tone: 'care',
-      text: `Shaped, the figure is ${length(depthMm)} deep; wished are ${length(mm)} within ${sayNumber(tolerancePercent)} %. Open its body or turn its parts ${depthMm < mm ? 'farther' : 'less'} in Finish, or change the wish in Brief.`,
+      text: `Shaped, the figure is ${length(depthMm)} deep; wished are ${sayWish(depth, unit)}. Open its body or turn its parts ${miss < 0 ? 'farther' : 'less'} in Finish, or change the wish in Brief.`,
     },
   ];
 }

@@ -1,6 +1,7 @@
 import { openedDepth } from '../folded/index.ts';
 import { type PaperLimits, gapToLeaveMm } from '../paper/index.ts';
 import type { Dimension, LearnedRatio } from '../sizing/index.ts';
+import { type SizeWish, rangeOf } from '../wishes/index.ts';
 import { toSheetSide } from '../sizing/index.ts';
 
 /** What the narrowest places are worked with. */
@@ -25,10 +26,8 @@ interface StackedPlace {
 
 /** All the window is computed from; lengths of the model in sheet sides, sizes in mm. What is not known is left out. */
 export interface WindowInput {
-  readonly target?: {
+  readonly target?: SizeWish & {
     readonly dimension: Dimension;
-    readonly mm: number;
-    readonly tolerancePercent: number;
     /** Dimension of the folded silhouette in sheet sides. */
     readonly ratio: number;
   };
@@ -38,9 +37,7 @@ export interface WindowInput {
    * A wish for the depth. Of a form opened along its spine by its reach in sheet sides, the angle, and the stack in mm; of a
    * shaped figure by its depth in sheet sides.
    */
-  readonly depth?: {
-    readonly mm: number;
-    readonly tolerancePercent: number;
+  readonly depth?: SizeWish & {
     readonly opened?: { readonly reach: number; readonly degrees: number; readonly stackMm: number };
     readonly shaped?: number;
   };
@@ -101,6 +98,16 @@ export interface SheetWindow {
  */
 const LIMP = 3.1e9;
 
+/** Sides that give a wished size; an end that is not wished limits nothing. */
+function bandOf(id: BandId, wish: SizeWish, sideFor: (mm: number) => number): SheetBand {
+  const { lowMm, highMm } = rangeOf(wish);
+  return {
+    id,
+    ...(lowMm > 0 ? { lowMm: sideFor(lowMm) } : {}),
+    ...(Number.isFinite(highMm) ? { highMm: sideFor(highMm) } : {}),
+  };
+}
+
 /** The bands, where they overlap, and what binds at either end. Cost: a handful of divisions. */
 export function toWindow(input: WindowInput): SheetWindow {
   const { target, learned, limbs, narrowest, shortest, layers, caliperMm, handling, limits, stock } = input;
@@ -108,17 +115,14 @@ export function toWindow(input: WindowInput): SheetWindow {
   const bands: SheetBand[] = [];
   for (const [id, wish] of [['target', target] as const, ['other', input.other] as const]) {
     if (!wish) continue;
-    const share = wish.tolerancePercent / 100;
-    const side = (mm: number): number => toSheetSide(mm, wish.ratio, learned).sideMm;
-    bands.push({ id, lowMm: side(wish.mm * (1 - share)), highMm: side(wish.mm * (1 + share)) });
+    bands.push(bandOf(id, wish, (mm) => toSheetSide(mm, wish.ratio, learned).sideMm));
   }
   if (input.depth) {
     // Opened and shaped by hand: no diary corrects it.
-    const { mm, tolerancePercent, opened, shaped } = input.depth;
+    const { opened, shaped } = input.depth;
     const stackMm = opened?.stackMm ?? 0;
     const ratio = opened ? openedDepth(opened.reach, opened.degrees, 0) : shaped!;
-    const side = (percent: number): number => Math.max(0, mm * (1 + percent / 100) - stackMm) / ratio;
-    bands.push({ id: 'depth', lowMm: side(-tolerancePercent), highMm: side(tolerancePercent) });
+    bands.push(bandOf('depth', input.depth, (mm) => Math.max(0, mm - stackMm) / ratio));
   }
   if (limbs) bands.push({ id: 'limbs', lowMm: limbs.sideMm });
   if (narrowest) bands.push({ id: 'narrowest', lowMm: least / narrowest.width });

@@ -105,13 +105,14 @@ function stepsFrom(input: WindowInput, options: RemedyOptions): Step[] {
       offer({ kind: 'base', id: base.id }, base.name, { ...input, limbs: { ...limbs, sideMm: base.sideMm } });
   }
   const { target } = input;
-  if (target && now.highBy === 'target') {
+  const bound = target?.bound ?? 'about';
+  if (target && now.highBy === 'target' && bound !== 'between') {
     const band = now.bands.find((b) => b.id === 'target')!;
     const mm = roundUp((target.mm * now.lowMm) / band.highMm!);
     offer({ kind: 'target', mm }, `${mm}`, { ...input, target: { ...target, mm } });
-    const middle = (band.lowMm! + band.highMm!) / 2;
+    const middle = ((band.lowMm ?? 0) + band.highMm!) / 2;
     const percent = Math.ceil((now.lowMm / middle - 1) * 1000) / 10;
-    if (percent <= MOST_TOLERANCE)
+    if (bound === 'about' && percent <= MOST_TOLERANCE)
       offer({ kind: 'tolerance', percent }, `${percent}`, {
         ...input,
         target: { ...target, tolerancePercent: percent },

@@ -1,10 +1,17 @@
 import { type LengthUnit, sayNumber, toFigure, toLengthText } from '../units/index.ts';
+import { type SizeWish, sayWish } from '../wishes/index.ts';
 import type { BandId, WindowInput } from './bands.ts';
 import type { Remedy } from './remedies.ts';
 
 /** "at B, step 12", "pleat of step 9". */
 const sayWhere = ({ tip, step }: NonNullable<WindowInput['narrowest']>): string =>
   tip === null ? `pleat of step ${step}` : `at ${tip}, step ${step}`;
+
+/** "90 mm ± 4 %", as short as a band's note; else as the wish itself is said. */
+const sayWished = (wish: SizeWish, unit: LengthUnit): string =>
+  (wish.bound ?? 'about') === 'about'
+    ? `${toLengthText(wish.mm, unit).text} ± ${sayNumber(wish.tolerancePercent)} %`
+    : sayWish(wish, unit);
 
 /** What a band is called, and what it holds to, in the folder's unit. */
 export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { name: string; note: string } {
@@ -16,17 +23,17 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
     case 'target':
       return {
         name: target!.dimension === 'height' ? 'Height' : 'Length',
-        note: `${length(target!.mm)} ± ${sayNumber(target!.tolerancePercent)} %`,
+        note: sayWished(target!, unit),
       };
     case 'other':
       return {
         name: input.other!.dimension === 'height' ? 'Height' : 'Length',
-        note: `${length(input.other!.mm)} ± ${sayNumber(input.other!.tolerancePercent)} %`,
+        note: sayWished(input.other!, unit),
       };
     case 'depth':
       return {
         name: 'Depth',
-        note: `${length(input.depth!.mm)} ± ${sayNumber(input.depth!.tolerancePercent)} %, as ${input.depth!.opened ? 'opened' : 'shaped'}`,
+        note: `${sayWished(input.depth!, unit)}, as ${input.depth!.opened ? 'opened' : 'shaped'}`,
       };
     case 'cost':
       return { name: 'Cost', note: `at most ${input.cost!.most} a model` };

@@ -94,7 +94,10 @@ describe('the heron, its legs spread', () => {
 
 describe('a wished depth', () => {
   const verdictsOf = (mm: number) => {
-    const plan = { ...heron, brief: { ...heron.brief, depth: { mm, tolerancePercent: 5 } } };
+    const plan = {
+      ...heron,
+      brief: { ...heron.brief, depth: { mm, tolerancePercent: 5, bound: 'about' as const, toMm: null } },
+    };
     return toReadings({
       plan,
       replay,

@@ -11,6 +11,7 @@ import {
   sayGap,
   sayUse,
 } from '@jade/core/readings';
+import { hardestOf, readNeeds } from '@jade/core/practice';
 import { specOf } from '@jade/core/kinds';
 import { moveWord, nameSteps, sayStep } from '@jade/core/sequence';
 import { toMinutes } from '@jade/core/schedule';
@@ -40,6 +41,7 @@ type Answers = Pick<
   | 'readTaste'
   | 'readView'
   | 'readStop'
+  | 'readHardest'
   | 'drawStepOf'
   | 'zoneParts'
   | 'readPartials'
@@ -178,7 +180,16 @@ export const planAnswers = (open: OpenPlan): Answers => ({
     if (view === 'through') return drawThrough(state);
     return view === 'apart' ? drawApart(state) : drawAgainst([open.stateAt(number - 1) ?? state], state);
   },
-  readStop: (done) => (open.replay && open.input ? readStop(open.input.plan, open.replay, done) : null),
+  readHardest() {
+    const { replay, input, readings } = open;
+    if (!replay || !input) return null;
+    const needs = readNeeds('', input.plan, replay, readings?.sideMm ?? 200);
+    const hardest = hardestOf(needs, replay);
+    if (!hardest) return null;
+    return { ...hardest, sentence: sayStep(replay.steps[hardest.number - 1]!.step, replay.sequence) };
+  },
+  readStop: (done, isWaiting) =>
+    open.replay && open.input ? readStop(open.input.plan, open.replay, done, isWaiting) : null,
   drawStepOf(number) {
     const step = open.replay?.steps[number - 1];
     return step ? drawStep(step, nameSteps(open.replay!.sequence.steps)) : null;

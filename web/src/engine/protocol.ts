@@ -11,7 +11,7 @@ import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
 import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
-import type { Drill, DrillAsk, PlanNeeds } from '@jade/core/practice';
+import type { Drill, DrillAsk, NeededStep, PlanNeeds } from '@jade/core/practice';
 import type { StepTime } from '@jade/core/schedule';
 import type { AlignmentSigma } from '@jade/core/slips';
 import type { PlayedStep } from '@jade/core/play';
@@ -320,6 +320,8 @@ export interface Engine {
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */
   readEfficiency(id: string): number | null;
   drawSilhouette(input: PlanInput): Silhouette;
+  /** The step of the open plan that is hardest to make, and its sentence; null where none takes a skill. */
+  readHardest(): (NeededStep & { readonly sentence: string }) | null;
   /** What a plan asks of the hands. */
   readNeeds(id: string, input: PlanInput): PlanNeeds;
   /** Drills for a skill, one for each level, with every step drawn; none where the engine finds no place for it. */

@@ -5,16 +5,11 @@ import { useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
-import { Choice, DateField, LengthField, NumberField, TextField, Waiting, sayDay } from '../../ui/index.ts';
+import { TextField, Waiting } from '../../ui/index.ts';
 import { SideList } from './SideList.tsx';
 import { FileActions } from './FileActions.tsx';
+import { WishSentence } from './WishSentence.tsx';
 import { WORDS } from './words.ts';
-
-const RULES = [
-  { value: 'square', label: 'One uncut square' },
-  { value: 'uncut', label: 'Any uncut sheet' },
-  { value: 'pragmatic', label: 'Whatever serves: a cut, two pieces, glue' },
-] as const;
 
 /** Stage 1: what is wanted. Sheet and colours answer at once from the folds there are. */
 export function BriefPage() {
@@ -26,169 +21,42 @@ export function BriefPage() {
       <StageHead title={WORDS.brief}>
         <BriefSentence />
       </StageHead>
-      <div className="grid grid-cols-[minmax(340px,460px)_1fr] gap-10 px-7 pb-10 max-[860px]:grid-cols-1">
-        <form className="grid grid-cols-2 content-start gap-x-4 gap-y-3" onSubmit={(e) => e.preventDefault()}>
-          <TextField
-            className="col-span-2"
-            label={WORDS.nameOfThePlan}
-            value={plan.name}
-            onText={(t) => t.trim() && edit((p) => void (p.name = t), 'name')}
-          />
-          <TextField
-            label={WORDS.subject}
-            value={brief.subject}
-            onText={(t) => edit((p) => void (p.brief.subject = t), 'subject')}
-          />
-          <TextField
-            label={WORDS.castOrSetIt}
-            value={plan.cast}
-            onText={(t) => edit((p) => void (p.cast = t), 'cast')}
-          />
-          <TextField
-            className="col-span-2"
-            label={WORDS.pose}
-            most={200}
-            value={brief.pose}
-            onText={(t) => edit((p) => void (p.brief.pose = t), 'pose')}
-          />
-          <Sizes />
-          <Terms />
-          <div className="col-span-2">
-            <SideList />
-          </div>
-          <Origin />
-          <div className="col-span-2">
-            <FileActions />
-          </div>
-        </form>
+      <div className="grid grid-cols-[minmax(380px,1fr)_minmax(340px,520px)] gap-10 px-7 pb-10 max-[860px]:grid-cols-1">
+        <div>
+          <WishSentence />
+          <form
+            className="mt-5 grid max-w-[640px] grid-cols-2 content-start gap-x-4 gap-y-3"
+            onSubmit={(e) => e.preventDefault()}
+          >
+            <div className="col-span-2">
+              <SideList />
+            </div>
+            <TextField
+              label={WORDS.nameOfThePlan}
+              value={plan.name}
+              onText={(t) => t.trim() && edit((p) => void (p.name = t), 'name')}
+            />
+            <TextField
+              label={WORDS.castOrSetIt}
+              value={plan.cast}
+              onText={(t) => edit((p) => void (p.cast = t), 'cast')}
+            />
+            <TextField
+              className="col-span-2"
+              label={WORDS.pose}
+              most={200}
+              value={brief.pose}
+              onText={(t) => edit((p) => void (p.brief.pose = t), 'pose')}
+            />
+            <Origin />
+            <div className="col-span-2">
+              <FileActions />
+            </div>
+          </form>
+        </div>
         <ColourAnswer />
       </div>
     </main>
-  );
-}
-
-/** The sizes that are wanted, each with how far off it may be. */
-function Sizes() {
-  const { brief } = usePlan();
-  const edit = useEdit();
-  const { unit } = useSettings();
-  return (
-    <>
-      <LengthField
-        label={WORDS.wantedSize}
-        unit={unit}
-        valueMm={brief.target.mm}
-        allowEmpty
-        note={WORDS.suchAs909}
-        onLength={(mm) => edit((p) => void (p.brief.target.mm = mm))}
-      />
-      <Choice
-        label={WORDS.isIts}
-        value={brief.target.dimension}
-        options={[
-          { value: 'height', label: WORDS.height },
-          { value: 'length', label: WORDS.length },
-        ]}
-        onChoice={(v) => edit((p) => void (p.brief.target.dimension = v))}
-      />
-      <NumberField
-        label={WORDS.tolerance}
-        value={brief.target.tolerancePercent}
-        low={0}
-        high={50}
-        step={0.5}
-        onNumber={(v) => edit((p) => void (p.brief.target.tolerancePercent = v), 'tolerance')}
-      />
-      <LengthField
-        label={brief.target.dimension === 'height' ? WORDS.alsoLong : WORDS.alsoTall}
-        unit={unit}
-        valueMm={brief.other?.mm ?? null}
-        allowEmpty
-        note={WORDS.leftEmptyWhereAny}
-        onLength={(mm) =>
-          edit((p) => {
-            p.brief.other =
-              mm === null ? null : { mm, tolerancePercent: p.brief.other?.tolerancePercent ?? 10 };
-          })
-        }
-      />
-      {brief.other && (
-        <NumberField
-          label={WORDS.within}
-          className="col-start-2"
-          value={brief.other.tolerancePercent}
-          low={0}
-          high={50}
-          step={0.5}
-          onNumber={(v) =>
-            edit((p) => void (p.brief.other && (p.brief.other.tolerancePercent = v)), 'other tolerance')
-          }
-        />
-      )}
-      <LengthField
-        label={WORDS.alsoDeep}
-        unit={unit}
-        valueMm={brief.depth?.mm ?? null}
-        allowEmpty
-        note={WORDS.frontHalfToRear}
-        onLength={(mm) =>
-          edit((p) => {
-            p.brief.depth =
-              mm === null ? null : { mm, tolerancePercent: p.brief.depth?.tolerancePercent ?? 10 };
-          })
-        }
-      />
-      {brief.depth && (
-        <NumberField
-          label={WORDS.depthWithin}
-          className="col-start-2"
-          value={brief.depth.tolerancePercent}
-          low={0}
-          high={50}
-          step={0.5}
-          onNumber={(v) =>
-            edit((p) => void (p.brief.depth && (p.brief.depth.tolerancePercent = v)), 'depth tolerance')
-          }
-        />
-      )}
-    </>
-  );
-}
-
-/** How many, by which rules, by when, at what price. */
-function Terms() {
-  const { brief } = usePlan();
-  const edit = useEdit();
-  return (
-    <>
-      <NumberField
-        label={WORDS.copies}
-        value={brief.copies}
-        low={1}
-        high={200}
-        onNumber={(v) => edit((p) => void (p.brief.copies = v), 'copies')}
-      />
-      <Choice
-        label={WORDS.houseRules}
-        value={brief.rules}
-        options={RULES}
-        onChoice={(v) => edit((p) => void (p.brief.rules = v))}
-      />
-      <DateField
-        label={WORDS.neededOn}
-        value={brief.date}
-        onDate={(d) => edit((p) => void (p.brief.date = d))}
-      />
-      <NumberField
-        label={WORDS.paperOfAModel}
-        value={brief.budget ?? 0}
-        low={0}
-        high={100000}
-        step={0.01}
-        note={WORDS.n0WhereItDoes}
-        onNumber={(v) => edit((p) => void (p.brief.budget = v > 0 ? v : null), 'budget')}
-      />
-    </>
   );
 }
 
@@ -235,28 +103,34 @@ function Origin() {
   );
 }
 
+/** How the wishes stand, in a line. */
 function BriefSentence() {
   const { name, brief } = usePlan();
   const { unit } = useSettings();
-  const { target } = brief;
-  if (target.mm === null)
+  const reading = useEngine().result?.readings;
+  const wishes = reading?.wishes ?? [];
+  if (brief.target.mm === null)
     return (
       <>
         How large shall the {(brief.subject || name).toLowerCase()} become? Write the wanted size, and
         everything after it is computed from there.
       </>
     );
+  const known = wishes.filter((w) => w.missMm !== null);
+  if (known.length === 0 || reading?.sideMm === undefined) return <>{WORDS.nothingJudged}</>;
+  const holds = known.filter((w) => w.missMm === 0).length;
+  const clash = wishes.some((w) => w.conflict);
   return (
     <>
-      {brief.copies === 1 ? WORDS.one : <b>{brief.copies}</b>} {(brief.subject || name).toLowerCase()}
-      {brief.copies === 1 ? '' : 's'}, <b>{toLengthText(target.mm, unit).text}</b>{' '}
-      {target.dimension === 'height' ? WORDS.tall : WORDS.long} within <b>{target.tolerancePercent} %</b>
-      {brief.date ? (
+      From a sheet of <b>{toLengthText(reading.sideMm, unit).text}</b>,{' '}
+      {holds === known.length ? (
+        <>{known.length === 1 ? 'the wished size holds' : `all ${known.length} wished sizes hold`}.</>
+      ) : (
         <>
-          , by <b>{sayDay(brief.date)}</b>
+          <b>{holds}</b> of <b>{known.length}</b> wished sizes {holds === 1 ? 'holds' : 'hold'}
+          {clash ? WORDS.noSheetMeetsBoth : '.'}
         </>
-      ) : null}
-      ; {RULES.find((r) => r.value === brief.rules)!.label.toLowerCase()}.
+      )}
     </>
   );
 }

@@ -1,5 +1,29 @@
+/** House rules as they stand in a sentence. */
+export const RULES = [
+  { value: 'square', label: 'one uncut square' },
+  { value: 'uncut', label: 'any uncut sheet' },
+  { value: 'pragmatic', label: 'whatever serves: a cut, two pieces, glue' },
+] as const;
+
 /** Words and sentences of brief that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  wishes: 'What is wanted',
+  hardestIs: 'Hardest to make is',
+  practiseIt: 'practise it',
+  nothingJudged:
+    'Nothing is folded yet: choose a base in Parts or begin in Folds, and each wish is judged here.',
+  noSheetMeetsBoth: ', and no sheet meets both with these folds.',
+  inOneLine: 'Say it in one line',
+  whatTheFoldsSay: 'What the folds say to it',
+  notFoldedYet: 'nothing is folded yet',
+  add: 'Add',
+  addLength: 'a length',
+  addHeight: 'a height',
+  addDepth: 'a depth',
+  addDate: 'a day',
+  addPrice: 'a price',
+  leaveOutWish: 'Leave out the',
+  more: 'Name, cast, pose',
   nobodyNamed: 'nobody is named',
   addPart: 'Add part',
   allOfTheLast:

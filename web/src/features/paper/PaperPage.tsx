@@ -1,3 +1,4 @@
+import { sayWish } from '@jade/core/wishes';
 import { sayStack } from '@jade/core/readings';
 import { moveWord } from '@jade/core/sequence';
 import { sayNumber, toFigure, toLengthText } from '@jade/core/units';
@@ -58,11 +59,11 @@ function PaperSentence() {
   const length = (mm: number): string => toLengthText(mm, unit).text;
   return (
     <>
-      For <b>{length(brief.target.mm!)}</b> {brief.target.dimension === 'height' ? WORDS.tall : WORDS.long}{' '}
-      take a sheet of <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>. Hands and paper
-      differ: two times in three the right side lies from <b>{length(reading.wanted.lowMm)}</b> to{' '}
-      <b>{length(reading.wanted.highMm)}</b>. What your tolerance of{' '}
-      {sayNumber(brief.target.tolerancePercent)} % allows is the band below
+      For <b>{sayWish({ ...brief.target, mm: brief.target.mm! }, unit)}</b>{' '}
+      {brief.target.dimension === 'height' ? WORDS.tall : WORDS.long} take a sheet of{' '}
+      <b data-testid="wanted-side">{length(reading.wanted.sideMm)}</b>. Hands and paper differ: two times in
+      three the right side lies from <b>{length(reading.wanted.lowMm)}</b> to{' '}
+      <b>{length(reading.wanted.highMm)}</b>. What your wish allows is the band below
       {reading.learned.entries > 0 ? (
         <>
           . The diary says finished models come out <b>{toFigure(reading.learned.factor * 100, 1)} %</b> of
