@@ -54,3 +54,45 @@ test('wishes entered in one line are judged, contradict each other, and are chan
   await page.reload();
   await expect(page.getByLabel('Wanted size, how')).toHaveValue('least');
 });
+
+test('the cast: looked through by word, tag and order; the stage waits for all of it', async ({ page }) => {
+  test.slow();
+  await page.goto('/');
+  await expect(page.getByTestId('cast-sentence')).toContainText('Plan a figure from one sheet of paper');
+  const ways = page.getByRole('region', { name: 'Three ways to begin' });
+  await expect(ways.getByRole('heading')).toHaveText([
+    'From a wanted figure',
+    'From a base',
+    'From a crease pattern',
+  ]);
+  await openCopy(page, 'demo-moth');
+  await page.getByLabel('Tags, with commas between them').pressSequentially('night, wings ');
+  await saved(page);
+  await page.goto('/');
+  const stage = page.getByRole('group', { name: 'The cast at one scale' });
+  await expect(stage).toBeVisible({ timeout: 60_000 });
+  await page.getByLabel('Tag', { exact: true }).selectOption('wings');
+  await expect(page.getByRole('heading', { level: 2, name: /Moth/ })).toHaveCount(1);
+  await expect(stage.getByRole('link')).toHaveCount(1);
+  await page.getByLabel('Look for').fill('pelican');
+  await expect(page.getByText('No plan is called so')).toBeVisible();
+  await page.getByRole('button', { name: 'all', exact: true }).click();
+  await page.getByLabel('In the order of').selectOption('size');
+  await expect(stage.getByRole('link').first()).toBeVisible();
+  // Kept silhouettes stand at the next opening before anything is folded again.
+  await page.reload();
+  await expect(stage.getByRole('link').first()).toBeVisible({ timeout: 5000 });
+});
+
+test('stages that are empty show what they would answer on this plan', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('A new plan for a').fill('Marsh frog');
+  await page.getByRole('button', { name: 'Begin the plan' }).click();
+  await write(page, 'Wanted size', '80');
+  await pleat(page, 'Bench').click();
+  await expect(page.getByText('Lay ready:')).toBeVisible();
+  await pleat(page, 'Diary').click();
+  await expect(page.getByRole('img', { name: /nine in ten first models/ })).toBeVisible();
+  await pleat(page, 'Brief').click();
+  await expect(page.locator('[data-wish=target]')).toContainText('nothing is folded yet');
+});

@@ -5,6 +5,7 @@ import { type Step, moveWord } from '../sequence/index.ts';
 const PARTS: Readonly<Record<Exclude<keyof Plan, 'steps'>, string>> = {
   name: 'the name',
   cast: 'the cast it belongs to',
+  tags: 'the tags',
   origin: 'whose design it is',
   sheet: 'the sheet',
   paper: 'the paper',

@@ -21,6 +21,7 @@ export function buildPlan(name: string): Plan {
   return {
     name,
     cast: '',
+    tags: [],
     origin: { designer: '', source: '', year: '', permission: '', licence: '' },
     sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false },
     paper: {

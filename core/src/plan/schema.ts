@@ -238,6 +238,8 @@ export type Piece = Omit<z.infer<typeof pieceSchema>, 'id' | 'name'>;
 export const planSchema = z.strictObject({
   name: text(80).min(1),
   cast: text(80),
+  /** Words the folder finds plans by. */
+  tags: z.array(text(30).min(1)).max(12).default([]),
   /** Whose design it is, and what may be done with it; empty where nobody said. */
   origin: originSchema.default({ designer: '', source: '', year: '', permission: '', licence: '' }),
   brief: briefSchema,

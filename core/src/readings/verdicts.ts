@@ -1,7 +1,7 @@
 import { aimOf, missOf, sayWish } from '../wishes/index.ts';
 import { tolerance } from '../geometry/index.ts';
 import { angleForDepth } from '../folded/index.ts';
-import { sayNumber, toFigure, toLengthText } from '../units/index.ts';
+import { toFigure, toLengthText } from '../units/index.ts';
 import { sayPlace, sayStack } from './narrow.ts';
 import { wishSizes } from './posed.ts';
 import type { Readings, ReadingsInput, Verdict } from './types.ts';

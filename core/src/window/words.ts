@@ -15,7 +15,6 @@ const sayWished = (wish: SizeWish, unit: LengthUnit): string =>
 
 /** What a band is called, and what it holds to, in the folder's unit. */
 export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { name: string; note: string } {
-  const length = (mm: number): string => toLengthText(mm, unit).text;
   const { target, limbs, narrowest, handling, limits, caliperMm, stock } = input;
   const thick = input.bulkiest ?? narrowest;
   const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;

@@ -189,9 +189,15 @@ function readDay(part: string, today: string): Outcome<string, string> | undefin
   const said = iso ? Number(iso[1]) : named![3] === undefined ? undefined : Number(named![3]);
   const thisYear = Number(today.slice(0, 4));
   const year = said ?? (at(thisYear) >= today ? thisYear : thisYear + 1);
-  const lasts = month < 1 || month > 12 ? 0 : new Date(Date.UTC(year, month, 0)).getUTCDate();
+  const lasts = daysIn(year, month);
   if (date < 1 || date > lasts) return failed(`"${plain}" is not a day of the calendar; write another one.`);
   return done(at(year));
+}
+
+/** Days of a month of the Gregorian calendar; none where there is no such month. */
+function daysIn(year: number, month: number): number {
+  const isLeap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return [31, isLeap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][month - 1] ?? 0;
 }
 
 function readRules(part: string): ReadWishes['rules'] | undefined {

@@ -3,10 +3,11 @@ import { useNavigate } from 'react-router';
 import type { BenchRun } from '@jade/core/plan';
 import type { LearnedPace } from '@jade/core/schedule';
 import { sayDuration } from '@jade/core/waits';
-import { toMinutesText } from '@jade/core/units';
+import { toFigure, toMinutesText } from '@jade/core/units';
 import { useRecords } from '../../records/index.ts';
 import { StageHead } from '../../stage/index.ts';
 import { useEngine } from '../../engine/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
 import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
@@ -30,6 +31,7 @@ export function BenchPage() {
     return (
       <main>
         <StageHead title={WORDS.bench}>{WORDS.thereIsNothingTo}</StageHead>
+        <SheetReady />
       </main>
     );
   }
@@ -131,6 +133,31 @@ export function BenchPage() {
         </section>
       )}
     </main>
+  );
+}
+
+/** What would lie on the bench: the sheet of the plan, before its first fold. */
+function SheetReady() {
+  const { paper, sheet } = usePlan();
+  const { detail, result } = useEngine();
+  const palette = usePalette();
+  const sideMm = sheet.sideMm ?? result?.readings.sideMm;
+  if (!detail) return null;
+  return (
+    <figure className="px-7 pb-10">
+      <DrawingView
+        drawing={detail.after}
+        palette={palette}
+        width={360}
+        height={320}
+        margin={30}
+        title={WORDS.theSheetReady}
+      />
+      <figcaption className="note">
+        {WORDS.layReady}: {paper.name}
+        {sideMm === undefined ? '' : `, ${toFigure(sideMm, 1)} mm`}, {paper.front.name} up.
+      </figcaption>
+    </figure>
   );
 }
 

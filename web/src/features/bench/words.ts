@@ -25,6 +25,8 @@ export const WORDS = {
   stopInTheMiddle: 'Stop in the middle',
   canLie: 'You can put it down here.',
   cannotLie: 'It cannot simply be put down here.',
+  theSheetReady: 'The sheet before its first fold',
+  layReady: 'Lay ready',
   keys: 'E enlarges, P parts the layers, S is stuck, H how to stop',
   secondScreen: 'Second screen',
   openToTheRoom: 'Open to the room',

@@ -41,6 +41,7 @@ export function BriefPage() {
               value={plan.cast}
               onText={(t) => edit((p) => void (p.cast = t), 'cast')}
             />
+            <Tags />
             <TextField
               className="col-span-2"
               label={WORDS.pose}
@@ -57,6 +58,31 @@ export function BriefPage() {
         <ColourAnswer />
       </div>
     </main>
+  );
+}
+
+/** Tags as they are typed, between commas; a comma at the end waits for the next one. */
+const readTags = (text: string): string[] =>
+  [...new Set(text.split(',').map((t) => t.trim().slice(0, 30)))].filter((t) => t !== '').slice(0, 12);
+
+/** Words the plan is found by in the cast. */
+function Tags() {
+  const { tags } = usePlan();
+  const edit = useEdit();
+  const [typed, setTyped] = useState('');
+  // What is typed stays as it is typed while it says the same: a comma at the end waits for the next word.
+  const isTyped = readTags(typed).join() === tags.join();
+  return (
+    <TextField
+      className="col-span-2"
+      label={WORDS.tags}
+      most={300}
+      value={isTyped && typed !== '' ? typed : tags.join(', ')}
+      onText={(t) => {
+        setTyped(t);
+        edit((p) => void (p.tags = readTags(t)), 'tags');
+      }}
+    />
   );
 }
 

@@ -8,6 +8,7 @@ export const RULES = [
 /** Words and sentences of brief that stand as they are; those with figures in them are functions. */
 export const WORDS = {
   wishes: 'What is wanted',
+  tags: 'Tags, with commas between them',
   hardestIs: 'Hardest to make is',
   practiseIt: 'practise it',
   nothingJudged:

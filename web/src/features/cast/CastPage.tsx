@@ -4,18 +4,22 @@ import { buildPlan } from '@jade/core/plan';
 import { stageIds, type StageState } from '@jade/core/readings';
 import { type LengthUnit, toLengthText } from '@jade/core/units';
 import { type SavedPlan, sayFault, useCreatePlanMutation, useListPlansQuery } from '../../api/index.ts';
-import { otherDiaries, otherTimes, useDiary, useRuns, useSettings } from '../../records/index.ts';
-import { type Silhouette, getEngine } from '../../engine/index.ts';
+import { useSettings } from '../../records/index.ts';
+import { type Silhouette, getEngine, useEachPlan } from '../../engine/index.ts';
 import { Notice, Waiting, ask, sayDay } from '../../ui/index.ts';
 import { Keeping } from './Keeping.tsx';
 import { type Figure, finishedSize } from './figures.ts';
+import { Search } from './Search.tsx';
 import { Stage } from './Stage.tsx';
+import { forgetOthers, keep, readKept } from './kept.ts';
+import { type Wanted, arrange } from './order.ts';
 import { WORDS } from './words.ts';
 
 /** All plans as their folded silhouettes on one stage at one scale. */
 export function CastPage() {
   const { data: plans, error, refetch } = useListPlansQuery(undefined, { refetchOnMountOrArgChange: true });
-  const figures = useFigures(plans);
+  const shapes = useShapes(plans);
+  const [wanted, setWanted] = useState<Wanted>(NOTHING);
   const { unit } = useSettings();
   if (error && !plans) {
     return (
@@ -30,54 +34,91 @@ export function CastPage() {
     );
   }
   if (!plans) return <Waiting what={WORDS.lookingForTheCast} />;
+  const shapeOf = (p: SavedPlan) => shapes.get(keyOf(p));
+  const shown = arrange(plans, wanted, shapeOf);
+  const figures = shown.flatMap((saved): Figure[] => {
+    const shape = shapeOf(saved);
+    return shape ? [{ saved, shape }] : [];
+  });
   return (
     <main className="pb-10">
       <h1 className="sr-only">{WORDS.cast}</h1>
-      <p className="say px-8 pt-5">
-        {plans.length === 0 ? (
-          WORDS.theStageIsEmpty
-        ) : (
+      <p className="say max-w-[92ch] px-8 pt-5" data-testid="cast-sentence">
+        {WORDS.whatOneCanDo}{' '}
+        {plans.length > 0 && (
           <>
-            The whole cast at one scale: <b>{plans.length}</b> {plans.length === 1 ? WORDS.plan : WORDS.plans}
+            Here are <b>{plans.length}</b> {plans.length === 1 ? WORDS.plan : WORDS.plans}
             {nextDate(plans)}.
           </>
         )}
       </p>
       <Keeping />
-      {figures.length > 0 && <Stage figures={figures} unit={unit} />}
+      <Beginning isFirst={plans.length === 0} />
+      {plans.length >= MANY && (
+        <Search plans={plans} wanted={wanted} shown={shown.length} onWanted={setWanted} />
+      )}
+      {plans.length > 0 && (
+        <Stage figures={figures} unit={unit} isComing={figures.length < shown.length} of={shown.length} />
+      )}
+      {shown.length === 0 && plans.length > 0 && (
+        <p className="px-8 pt-4">
+          {WORDS.nothingFound}{' '}
+          <button type="button" className="act" onClick={() => setWanted(NOTHING)}>
+            {WORDS.all}
+          </button>
+        </p>
+      )}
       <ul
         className="grid gap-x-6 gap-y-5 px-8 pt-4"
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(210px, 1fr))' }}
       >
-        {figures.map(({ saved, shape }) => {
-          const { readings } = shape;
-          const side = readings.sideMm;
-          const [height, width] = finishedSize({ saved, shape });
-          const trouble = readings.verdicts[0]?.text;
-          return (
-            <li key={saved.id}>
-              <Link to={`/plan/${saved.id}/brief`} className="block no-underline">
-                <h2 className="text-[19px] leading-[24px] text-jade-deep">{saved.plan.name}</h2>
-                <p className="font-semibold">
-                  {side ? (
-                    <>
-                      {sayBox(height, width, unit)} from {toLengthText(side, unit).text}
-                    </>
-                  ) : (
-                    WORDS.noSheetYet
-                  )}
-                </p>
-                <Progress states={stageIds.map((s) => readings.stages[s].state)} />
-                <p className={`note ${trouble ? '!text-persimmon' : ''}`}>
-                  {trouble ?? `${readings.stages.folds.figure}; ${readings.stages.bench.figure}`}
-                </p>
-              </Link>
-            </li>
-          );
-        })}
+        {shown.map((saved) => (
+          <PlanCard key={saved.id} saved={saved} shape={shapeOf(saved)} unit={unit} />
+        ))}
       </ul>
-      <NewPlan />
     </main>
+  );
+}
+
+/** So many plans and more are looked through. */
+const MANY = 6;
+const NOTHING: Wanted = { text: '', sort: 'changed', cast: '', tag: '' };
+
+/** A plan in a few lines; the lines stand before it is folded, so that nothing moves when it is. */
+function PlanCard({
+  saved,
+  shape,
+  unit,
+}: {
+  readonly saved: SavedPlan;
+  readonly shape: Silhouette | undefined;
+  readonly unit: LengthUnit;
+}) {
+  const readings = shape?.readings;
+  const side = readings?.sideMm;
+  const trouble = readings?.verdicts[0]?.text;
+  return (
+    <li className="min-h-[112px]">
+      <Link to={`/plan/${saved.id}/brief`} className="block no-underline">
+        <h2 className="text-[19px] leading-[24px] text-jade-deep">{saved.plan.name}</h2>
+        <p className="font-semibold">
+          {!shape ? (
+            <span className="text-ink-3">…</span>
+          ) : side ? (
+            <>
+              {sayBox(...finishedSize({ saved, shape }), unit)} from {toLengthText(side, unit).text}
+            </>
+          ) : (
+            WORDS.noSheetYet
+          )}
+        </p>
+        <Progress states={stageIds.map((s) => readings?.stages[s].state ?? 'not begun')} />
+        <p className={`note ${trouble ? '!text-persimmon' : ''}`}>
+          {!readings ? '' : (trouble ?? `${readings.stages.folds.figure}; ${readings.stages.bench.figure}`)}
+        </p>
+        {saved.plan.tags.length > 0 && <p className="note">{saved.plan.tags.join(', ')}</p>}
+      </Link>
+    </li>
   );
 }
 
@@ -92,39 +133,38 @@ function nextDate(plans: readonly SavedPlan[]): string {
   return dates[0] ? `, the first needed on ${sayDay(dates[0])}` : '';
 }
 
-/** Silhouettes of all plans, computed one after the other in the worker. */
-function useFigures(plans: readonly SavedPlan[] | undefined): readonly Figure[] {
-  const settings = useSettings();
-  const { data: runs } = useRuns();
-  const { data: diary } = useDiary();
+const keyOf = (p: SavedPlan): string => `${p.id}@${p.revision}`;
+
+/** Silhouettes of all plans: as they were kept at first, then computed one after the other in the worker. */
+function useShapes(plans: readonly SavedPlan[] | undefined): ReadonlyMap<string, Silhouette> {
   const [shapes, setShapes] = useState<ReadonlyMap<string, Silhouette>>(new Map());
-  const keyOf = (p: SavedPlan): string => `${p.id}@${p.revision}`;
+  const keys = (plans ?? []).map(keyOf);
+  const all = keys.join(' ');
   useEffect(() => {
     let live = true;
-    const work = async (): Promise<void> => {
-      for (const p of plans ?? []) {
-        const own = {
-          runs: (runs ?? []).filter((r) => r.planId === p.id).map((r) => r.record),
-          diary: (diary ?? []).filter((r) => r.planId === p.id).map((r) => r.record),
-        };
-        const others = { otherDiary: otherDiaries(diary, p.id), otherTimes: otherTimes(runs, p.id) };
-        const shape = await getEngine().drawSilhouette({ plan: p.plan, ...own, ...others, settings });
-        if (!live) return;
-        setShapes((known) => new Map(known).set(keyOf(p), shape));
-      }
-    };
-    void work();
+    if (all !== '')
+      void readKept(all.split(' ')).then(
+        (kept) => live && setShapes((known) => new Map([...kept, ...known])),
+      );
     return () => {
       live = false;
     };
-  }, [plans, runs, diary, settings]);
+  }, [all]);
+  const { found, isRead } = useEachPlan(
+    () => true,
+    async (p, input) => {
+      const shape = await getEngine().drawSilhouette(input);
+      void keep(keyOf(p), shape);
+      return { key: keyOf(p), shape };
+    },
+  );
+  useEffect(() => {
+    if (isRead && all !== '') void forgetOthers(all.split(' '));
+  }, [isRead, all]);
   return useMemo(
-    () =>
-      (plans ?? []).flatMap((saved) => {
-        const shape = shapes.get(keyOf(saved));
-        return shape ? [{ saved, shape }] : [];
-      }),
-    [plans, shapes],
+    () => new Map([...shapes, ...found.map((f) => [f.key, f.shape] as const)]),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- found is a new list each time, of the same answers
+    [shapes, found.length, isRead],
   );
 }
 
@@ -164,7 +204,8 @@ function Progress({ states }: { states: readonly StageState[] }) {
   );
 }
 
-function NewPlan() {
+/** Three ways to begin: a wanted figure, a base, a crease pattern of one's own. */
+function Beginning({ isFirst }: { isFirst: boolean }) {
   const navigate = useNavigate();
   const { folder } = useSettings();
   const [name, setName] = useState('');
@@ -181,34 +222,57 @@ function NewPlan() {
       .then(open, () => undefined);
   };
   const problem = fault || (createError ? sayFault(createError) : '');
+  const way = `border-t-[3px] border-jade pt-2 ${isFirst ? '' : 'text-[14px]'}`;
   return (
-    <section className="mt-8 px-8" aria-label={WORDS.newPlan}>
-      <form
-        className="flex flex-wrap items-end gap-4 border-t border-rule-strong pt-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void begin();
-        }}
-      >
-        <label className="text-[14px] text-ink-2">
-          A new plan for a
-          <input
-            type="text"
-            className="ml-0 block w-64"
-            value={name}
-            maxLength={80}
-            placeholder={WORDS.barnOwlOtterFerry}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
-        <button type="submit" className="btn solid">
-          {WORDS.beginThePlan}
-        </button>
-        <button type="button" className="btn" onClick={() => ask('bring')}>
-          {WORDS.bringIn}
-        </button>
-        <span className="note pb-2">{WORDS.bringInSays}</span>
-      </form>
+    <section className="mt-4 px-8" aria-label={WORDS.waysToBegin}>
+      <div className="grid grid-cols-[1.4fr_1fr_1fr] gap-6 max-[900px]:grid-cols-1">
+        <form
+          className={way}
+          onSubmit={(e) => {
+            e.preventDefault();
+            void begin();
+          }}
+        >
+          <h2 className="text-[17px]">{WORDS.fromAFigure}</h2>
+          {isFirst && <p className="note">{WORDS.fromAFigureSays}</p>}
+          <div className="mt-1 flex flex-wrap items-end gap-3">
+            <label className="flex-1 text-[14px] text-ink-2">
+              A new plan for a
+              <input
+                type="text"
+                className="ml-0 block w-full"
+                value={name}
+                maxLength={80}
+                placeholder={WORDS.barnOwlOtterFerry}
+                autoFocus={isFirst}
+                onChange={(e) => setName(e.target.value)}
+              />
+            </label>
+            <button type="submit" className="btn solid">
+              {WORDS.beginThePlan}
+            </button>
+          </div>
+        </form>
+        <div className={way}>
+          <h2 className="text-[17px]">{WORDS.fromABase}</h2>
+          {isFirst && <p className="note">{WORDS.fromABaseSays}</p>}
+          <Link className="btn mt-2 inline-block" to="/bases/bird">
+            {WORDS.toTheAtlas}
+          </Link>
+        </div>
+        <div className={way}>
+          <h2 className="text-[17px]">{WORDS.fromAPattern}</h2>
+          {isFirst && <p className="note">{WORDS.fromAPatternSays}</p>}
+          <button
+            type="button"
+            className="btn mt-2"
+            title={WORDS.fromAPatternSays}
+            onClick={() => ask('bring')}
+          >
+            {WORDS.bringIn}
+          </button>
+        </div>
+      </div>
       {problem && (
         <Notice tone="care" className="mt-4 max-w-[720px]">
           {problem}

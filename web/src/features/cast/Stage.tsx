@@ -9,9 +9,31 @@ import { WORDS } from './words.ts';
 const [W, H, FLOOR, LEFT] = [1216, 380, 340, 60];
 
 /** The stage floor with a height rule: every figure at its finished size, one scale for all. */
-export function Stage({ figures, unit }: { figures: readonly Figure[]; unit: LengthUnit }) {
+export function Stage({
+  figures,
+  unit,
+  isComing,
+  of,
+}: {
+  readonly figures: readonly Figure[];
+  readonly unit: LengthUnit;
+  /** Some are still being folded: they are waited for, so that nobody has to move aside. */
+  readonly isComing: boolean;
+  readonly of: number;
+}) {
   const navigate = useNavigate();
   const sized = figures.filter((f) => f.shape.readings.sideMm !== undefined);
+  if (isComing)
+    return (
+      <div
+        className="mx-auto flex w-full max-w-[1600px] items-center px-8"
+        style={{ aspectRatio: `${W} / ${H}` }}
+      >
+        <p role="status" className="mx-auto text-ink-2">
+          {WORDS.foldingTheCast}: {figures.length} of {of}
+        </p>
+      </div>
+    );
   if (sized.length === 0) return <p className="note px-8 pt-2">{WORDS.aFigureStandsHere}</p>;
   const sizes = sized.map((f) => ({
     ...f,

@@ -20,7 +20,7 @@ import {
 import { Passages } from './Passages.tsx';
 import { Photos } from './Photos.tsx';
 import { Sheets } from './Sheets.tsx';
-import { SizeChart } from './SizeChart.tsx';
+import { EmptyChart, SizeChart } from './SizeChart.tsx';
 import { WentWrong } from './WentWrong.tsx';
 import { WORDS } from './words.ts';
 
@@ -55,7 +55,10 @@ export function DiaryPage() {
         <div>
           {entries.length > 0 && <SizeChart entries={entries} />}
           {entries.length === 0 ? (
-            <p className="say text-ink-2">{WORDS.noEntryYetFold}</p>
+            <>
+              <p className="say mb-3 text-ink-2">{WORDS.noEntryYetFold}</p>
+              <EmptyChart aimMm={brief.target.mm ?? 100} />
+            </>
           ) : (
             <table className="plain">
               <thead>

@@ -71,3 +71,50 @@ export function SizeChart({ entries }: { entries: readonly DiaryEntry[] }) {
     </figure>
   );
 }
+
+/** Before any entry: the lines a measured model would stand between, for the size that is wished. */
+export function EmptyChart({ aimMm }: { aimMm: number }) {
+  const learned = useEngine().result?.readings.learned;
+  if (!learned) return null;
+  const [least, most] = [aimMm * 0.6, aimMm * 1.4];
+  const x = scaleLinear([least, most], [L, W - 12]);
+  const y = scaleLinear([least, most], [H - B, 10]);
+  const line = (factor: number): string =>
+    `M${x(Math.max(least, least / factor))} ${y(Math.max(least, least * factor))}L${x(Math.min(most, most / factor))} ${y(Math.min(most, most * factor))}`;
+  return (
+    <figure className="mb-5">
+      <svg
+        viewBox={`0 0 ${W} ${H}`}
+        className="w-full max-w-[620px]"
+        role="img"
+        aria-label={WORDS.emptyChart}
+      >
+        <path d={`M${L} 10V${H - B}H${W - 12}`} fill="none" stroke="var(--ink-2)" />
+        <path d={line(1)} stroke="var(--rule-strong)" fill="none" />
+        {[learned.next.low, learned.next.high].map((f) => (
+          <path
+            key={f}
+            d={line(f)}
+            stroke="var(--jade)"
+            strokeWidth="1.6"
+            strokeDasharray="7 4"
+            fill="none"
+          />
+        ))}
+        <path
+          d={`M${x(aimMm)} ${y(aimMm) - 7}l5 6l-5 9l-5 -9z`}
+          fill="none"
+          stroke="var(--ink-2)"
+          strokeDasharray="3 2"
+        />
+        <text x={W - 12} y={H - 4} fontSize="12" textAnchor="end" fill="var(--ink-2)">
+          {WORDS.foreseenMm}
+        </text>
+        <text x={L + 6} y="18" fontSize="12" fill="var(--ink-2)">
+          {WORDS.measuredMm}
+        </text>
+      </svg>
+      <figcaption className="note">{WORDS.emptyChart}</figcaption>
+    </figure>
+  );
+}

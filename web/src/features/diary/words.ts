@@ -27,6 +27,8 @@ export const WORDS = {
   alsoMeasured: 'Other sizes, if you measured them',
   driedAfter: 'Dry after, hours',
   spoiled: 'Sheets spoiled on the way',
+  emptyChart:
+    'A model that comes out as foreseen stands on the thin line; nine in ten first models stand between the dashed ones.',
   more: 'Show more',
   time: 'time',
   times: 'times',
