@@ -155,16 +155,17 @@ export function readFigureFile(file: string): Figure {
   return read.value;
 }
 
-/** "square", "a:b" (width : height) or "half-square". */
+/** "square", "a:b" (width : height), "half-square", "hexagon" or "octagon". */
 export function readSheet(value: string | boolean | undefined): SheetShape {
   const text = String(value ?? 'square').trim();
   if (text === 'square') return { kind: 'square' };
   if (text === 'half-square') return { kind: 'triangle' };
+  if (text === 'hexagon' || text === 'octagon') return { kind: text };
   const parts = /^(\d+(?:\.\d+)?):(\d+(?:\.\d+)?)$/.exec(text);
   const [width, height] = [Number(parts?.[1]), Number(parts?.[2])];
   if (!(width > 0 && height > 0) || Math.max(width / height, height / width) > 50)
     throw new BadInput(
-      `--sheet is "${text}"; write square, half-square, or a rectangle as 1:1.414 (at most 50:1).`,
+      `--sheet is "${text}"; write square, half-square, hexagon, octagon, or a rectangle as 1:1.414 (at most 50:1).`,
     );
   return width === height ? { kind: 'square' } : { kind: 'rectangle', width, height };
 }

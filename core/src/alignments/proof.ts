@@ -179,6 +179,7 @@ class Proof {
         [one, nought],
         [nought, one],
       ];
+    if (sheet.kind === 'hexagon' || sheet.kind === 'octagon') return this.regular(sheet.kind);
     const [width, height] =
       sheet.kind === 'square'
         ? [one, one]
@@ -195,6 +196,38 @@ class Proof {
       [width!, nought],
       [width!, height!],
       [nought, height!],
+    ];
+  }
+
+  /** Corners of a sheet of six or eight equal sides: of halves and half the root of three, or of two. */
+  private regular(kind: 'hexagon' | 'octagon'): ExactPoint[] {
+    const { tower } = this;
+    const [nought, one] = [tower.ratio(0n), tower.ratio(1n)];
+    const half = tower.ratio(1n, 2n);
+    const add = (...all: Surd[]): Surd => all.reduce((a, b) => tower.add(a, b));
+    const root = known(tower.sqrt(tower.ratio(kind === 'hexagon' ? 3n : 2n)));
+    const r = tower.times(root, half);
+    if (kind === 'hexagon') {
+      const [far, wide, top] = [add(one, half), add(one, one), add(r, r)];
+      return [
+        [half, nought],
+        [far, nought],
+        [wide, r],
+        [far, top],
+        [half, top],
+        [nought, r],
+      ];
+    }
+    const [low, high, wide] = [r, add(one, r), add(one, r, r)];
+    return [
+      [low, nought],
+      [high, nought],
+      [wide, low],
+      [wide, high],
+      [high, wide],
+      [low, wide],
+      [nought, high],
+      [nought, low],
     ];
   }
 

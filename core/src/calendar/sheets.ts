@@ -1,5 +1,5 @@
 import { type DrawerPaper, countPieces } from '../paper/index.ts';
-import type { SheetShape } from '../sheet/index.ts';
+import { type SheetShape, boxOf } from '../sheet/index.ts';
 
 /** Sheets a model needs. */
 export interface SheetNeed {
@@ -63,7 +63,6 @@ export function countSheets(needs: readonly SheetNeed[], drawer: readonly Drawer
 }
 
 function sizeOf({ shape, sideMm }: SheetNeed): [number, number] {
-  if (shape.kind !== 'rectangle') return [sideMm, sideMm];
-  const short = Math.min(shape.width, shape.height);
-  return [(shape.width / short) * sideMm, (shape.height / short) * sideMm];
+  const { width, height } = boxOf(shape);
+  return [width * sideMm, height * sideMm];
 }

@@ -32,34 +32,40 @@ const OFF = 0.004;
  */
 export function findSheet(loop: readonly Point[]): FoundSheet | { readonly fault: string } {
   const corners = dropStraight(areaOf(loop) < 0 ? [...loop].reverse() : loop);
-  if (corners.length !== 3 && corners.length !== 4)
+  if (![3, 4, 6, 8].includes(corners.length))
     return {
-      fault: `The rim has ${corners.length} corners; a plan's sheet is a square, a rectangle or a half-square. Draw its rim as one of these, or leave out what stands on it.`,
+      fault: `The rim has ${corners.length} corners; a plan's sheet is a square, a rectangle, a half-square, or has six or eight equal sides. Draw its rim as one of these, or leave out what stands on it.`,
     };
-  const first = corners.length === 4 ? lowest(corners) : rightAngled(corners);
+  const first = corners.length === 3 ? rightAngled(corners) : lowest(corners);
   const turned = corners.map((_, i) => corners[(first + i) % corners.length]!);
   const [a, b] = [turned[0]!, turned[1]!];
   const last = turned.at(-1)!;
   const [u, v] = [distance(a, b), distance(a, last)];
-  const side = corners.length === 3 ? (u + v) / 2 : Math.min(u, v);
+  const isRegular = corners.length > 4;
+  const around = turned.reduce((sum, p, i) => sum + distance(p, turned[(i + 1) % turned.length]!), 0);
+  const side = isRegular ? around / turned.length : corners.length === 3 ? (u + v) / 2 : Math.min(u, v);
   const shape = shapeOf(u, v, corners.length);
+  // A sheet of six or eight sides does not begin at the corner of its box.
+  const origin = outlineOf(shape)[0]!;
   const along = toUnit(subtract(b, a));
   const up = turnLeft(along);
   const toSheet = (p: Point): Point => {
     const d = subtract(p, a);
-    return [dot(d, along) / side, dot(d, up) / side];
+    return [dot(d, along) / side + origin[0], dot(d, up) / side + origin[1]];
   };
-  const fromSheet = ([x, y]: Point): Point => add(a, add(scale(along, x * side), scale(up, y * side)));
+  const fromSheet = ([x, y]: Point): Point =>
+    add(a, add(scale(along, (x - origin[0]) * side), scale(up, (y - origin[1]) * side)));
   const off = Math.max(...outlineOf(shape).map((p, i) => distance(p, toSheet(turned[i]!))));
   if (off > OFF)
     return {
-      fault: `The rim is ${(off * 100).toFixed(1)} % of its side off a ${corners.length === 3 ? 'half-square (a right angle between equal legs)' : 'square or rectangle'}; at most ${(OFF * 100).toFixed(1)} % is evened out. Draw its corners where they belong.`,
+      fault: `The rim is ${(off * 100).toFixed(1)} % of its side off a ${corners.length === 3 ? 'half-square (a right angle between equal legs)' : isRegular ? 'sheet of equal sides and angles' : 'square or rectangle'}; at most ${(OFF * 100).toFixed(1)} % is evened out. Draw its corners where they belong.`,
     };
   return { shape, side, toSheet, fromSheet };
 }
 
 function shapeOf(u: number, v: number, corners: number): SheetShape {
   if (corners === 3) return { kind: 'triangle' };
+  if (corners > 4) return { kind: corners === 6 ? 'hexagon' : 'octagon' };
   const ratio = u / v;
   if (Math.abs(ratio - 1) < OFF / 2) return { kind: 'square' };
   // Nine figures are what a drawing's digits bear; a round ratio is written as one.

@@ -140,18 +140,27 @@ function mirrored({ at, unknowns, directions }: LeafMap, map: Isometry): LeafMap
   };
 }
 
+/** The lines a sheet is folded on like a book, and from corner to corner. */
+const BOOK = {
+  square: ['mid AB', 'mid CD'],
+  rectangle: ['mid AB', 'mid CD'],
+  hexagon: ['mid AB', 'mid DE'],
+  octagon: ['mid AB', 'mid EF'],
+} as const;
+const DIAGONAL = { square: ['A', 'C'], hexagon: ['A', 'D'], octagon: ['A', 'E'] } as const;
+
 /** The mirror line that a symmetry means on this sheet, with its two ends on the rim. */
 function findMirror(task: PackingTask): Outcome<{ map: Isometry; ends: [Point, Point] } | undefined, Issue> {
   if (task.symmetry === 'none') return done(undefined);
   const { sheet } = task;
-  const names: [string, string] | undefined =
+  const names: readonly [string, string] | undefined =
     sheet.kind === 'triangle'
       ? ['A', 'O']
       : task.symmetry === 'book'
-        ? ['mid AB', 'mid CD']
-        : sheet.kind === 'square'
-          ? ['A', 'C']
-          : undefined;
+        ? BOOK[sheet.kind]
+        : sheet.kind === 'rectangle'
+          ? undefined
+          : DIAGONAL[sheet.kind];
   if (!names)
     return failed({
       path: 'symmetry',

@@ -59,7 +59,7 @@ export function ownBases(
   sheet: SheetShape,
   { id = 'own', name = 'A base of its own', narrow, outer = [] }: OwnWishes = {},
 ): OwnBase[] {
-  if (seat.nodes.length < 2 || sheet.kind === 'triangle') return [];
+  if (seat.nodes.length < 2 || (sheet.kind !== 'square' && sheet.kind !== 'rectangle')) return [];
   const size: readonly [number, number] = sheet.kind === 'square' ? [1, 1] : [sheet.width, sheet.height];
   const ends = task.limbs.map((limb, i) => ({
     leaf: limb.id,

@@ -34,6 +34,8 @@ const shapeSchema = z.discriminatedUnion('kind', [
     height: z.number().positive().max(5000),
   }),
   z.strictObject({ kind: z.literal('triangle') }),
+  z.strictObject({ kind: z.literal('hexagon') }),
+  z.strictObject({ kind: z.literal('octagon') }),
 ]);
 
 /** Exactly or about, at least, at most, or between two. */

@@ -2,18 +2,20 @@ import { tolerance } from '../geometry/index.ts';
 import { type DrawerPaper, type PaperLimits, largestSide, largestSideFor } from '../paper/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { otherDimension } from '../sizing/index.ts';
-import { sheetArea } from '../sheet/index.ts';
+import { boxOf, sheetArea } from '../sheet/index.ts';
 import type { StockPiece, WindowInput } from '../window/index.ts';
 import { wishSizes } from './posed.ts';
 import type { NarrowReading, Readings } from './types.ts';
 
 /** The largest piece of the plan's shape each paper of the drawer gives, trimmed as the plan says. */
 export function toStockPieces({ sheet }: Pick<Plan, 'sheet'>, papers: readonly DrawerPaper[]): StockPiece[] {
-  const shape = sheet.shape.kind === 'rectangle' ? sheet.shape : { width: 1, height: 1 };
+  const box = boxOf(sheet.shape);
+  const shorter = Math.min(box.width, box.height);
   return papers.map((p) => ({
     id: p.id,
     name: p.name,
-    sideMm: largestSide(shape, p, sheet),
+    // The shorter side of its box is the sheet's own side, but for a sheet of six or eight sides.
+    sideMm: largestSide(box, p, sheet) / shorter,
     caliperMm: p.caliperMm,
     count: p.count,
   }));
@@ -81,11 +83,14 @@ function toCost(
 ): WindowInput['cost'] | undefined {
   const own = papers.find((p) => p.id === paper.drawerId);
   if (brief.budget === null || !own || own.price === null) return undefined;
-  const shape = sheet.shape.kind === 'rectangle' ? sheet.shape : { width: 1, height: 1 };
+  const box = boxOf(sheet.shape);
   // Half squares lie two to a square.
   const each = sheet.shape.kind === 'triangle' ? 2 : 1;
   const pieces = Math.max(1, Math.ceil(own.price / brief.budget / each - tolerance.samePoint));
-  return { most: brief.budget, sideMm: largestSideFor(pieces, shape, own, sheet) };
+  return {
+    most: brief.budget,
+    sideMm: largestSideFor(pieces, box, own, sheet) / Math.min(box.width, box.height),
+  };
 }
 
 /** The wished depth, of the figure as it is shaped, else of the flat form as Finish opens it. */

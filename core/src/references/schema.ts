@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { turnDegrees } from '../sheet/index.ts';
 
 /** Ids of steps: short, unique in a plan, never reused. */
 export const stepId = z.string().min(1).max(40);
@@ -129,6 +130,6 @@ export const symmetrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('mirror'), in: z.tuple([z.string(), z.string()]) }),
   z.strictObject({
     kind: z.literal('turn'),
-    degrees: z.union([z.literal(90), z.literal(180), z.literal(270)]),
+    degrees: z.literal([...turnDegrees]),
   }),
 ]);

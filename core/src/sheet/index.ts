@@ -4,6 +4,9 @@
  */
 export type { SheetShape, SheetSymmetry } from './shape.ts';
 export {
+  boxOf,
+  sheetKinds,
+  turnDegrees,
   outlineOf,
   cornersOf,
   landmarksOf,

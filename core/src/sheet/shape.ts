@@ -11,11 +11,39 @@ import {
 } from '../geometry/index.ts';
 import { invariant } from '../outcome/index.ts';
 
-/** A square, a rectangle width : height, or the half-square right triangle (a square cut along its diagonal). */
+/**
+ * A square, a rectangle width : height, the half-square right triangle (a square cut along its diagonal), or a sheet of six or
+ * eight equal sides.
+ */
 export type SheetShape =
   | { readonly kind: 'square' }
   | { readonly kind: 'rectangle'; readonly width: number; readonly height: number }
-  | { readonly kind: 'triangle' };
+  | { readonly kind: 'triangle' }
+  | { readonly kind: 'hexagon' }
+  | { readonly kind: 'octagon' };
+
+/** Every kind of sheet: the only list of them. */
+export const sheetKinds = ['square', 'rectangle', 'triangle', 'hexagon', 'octagon'] as const;
+
+/** How many equal sides the regular ones have. */
+const SIDES = { hexagon: 6, octagon: 8 } as const;
+
+/** Corners of a regular polygon of side 1 that lies on its first edge, AB, and touches both axes. */
+function polygon(sides: number): readonly Point[] {
+  const corners: [number, number][] = [[0, 0]];
+  for (let i = 0; i < sides - 1; i++) {
+    const angle = (2 * Math.PI * i) / sides;
+    const [x, y] = corners.at(-1)!;
+    corners.push([x + Math.cos(angle), y + Math.sin(angle)]);
+  }
+  const left = Math.min(...corners.map(([x]) => x));
+  // What rounding leaves of 0 and of halves would make of one point two.
+  const tidy = (v: number): number =>
+    Math.abs(v * 2 - Math.round(v * 2)) < 1e-12 ? Math.round(v * 2) / 2 : v;
+  return corners.map(([x, y]): Point => [tidy(x - left), tidy(y)]);
+}
+
+const REGULAR = { hexagon: polygon(SIDES.hexagon), octagon: polygon(SIDES.octagon) } as const;
 
 /** Corners counter-clockwise, A lower left; the shorter side (leg) has length 1. */
 export function outlineOf(shape: SheetShape): readonly Point[] {
@@ -43,6 +71,9 @@ export function outlineOf(shape: SheetShape): readonly Point[] {
         [1, 0],
         [0, 1],
       ];
+    case 'hexagon':
+    case 'octagon':
+      return REGULAR[shape.kind];
   }
 }
 
@@ -51,9 +82,9 @@ export interface NamedPoint {
   readonly at: Point;
 }
 
-/** The sheet's corners with their lasting names A, B, C, D. */
+/** The sheet's corners with their lasting names A, B, C, D (to F, to H). */
 export const cornersOf = (shape: SheetShape): readonly NamedPoint[] =>
-  outlineOf(shape).map((at, i) => ({ name: 'ABCD'[i]!, at }));
+  outlineOf(shape).map((at, i) => ({ name: 'ABCDEFGH'[i]!, at }));
 
 /** Edges as pairs of corner names with their ends: AB, BC, CD, DA. */
 export function edgesOf(shape: SheetShape): readonly { name: string; from: Point; to: Point }[] {
@@ -70,11 +101,17 @@ export function landmarksOf(shape: SheetShape): readonly NamedPoint[] {
   const centre =
     shape.kind === 'triangle'
       ? between(outline[1]!, outline[2]!, 0.5)
-      : between(outline[0]!, outline[2]!, 0.5);
+      : between(outline[0]!, outline[outline.length / 2]!, 0.5);
   const middles = edgesOf(shape)
     .filter((e) => !(shape.kind === 'triangle' && e.name === 'BC'))
     .map((e) => ({ name: `mid ${e.name}`, at: between(e.from, e.to, 0.5) }));
   return [...cornersOf(shape), { name: 'O', at: centre }, ...middles];
+}
+
+/** The smallest upright box round the sheet, in its sides: what is cut from stock first. */
+export function boxOf(shape: SheetShape): { readonly width: number; readonly height: number } {
+  const outline = outlineOf(shape);
+  return { width: Math.max(...outline.map(([x]) => x)), height: Math.max(...outline.map(([, y]) => y)) };
 }
 
 export const sheetArea = (shape: SheetShape): number => areaOf(outlineOf(shape));
@@ -87,13 +124,20 @@ export function sheetTitle(shape: SheetShape): string {
       return `rectangle ${shape.width} : ${shape.height}`;
     case 'triangle':
       return 'half-square triangle';
+    case 'hexagon':
+      return 'sheet of six equal sides';
+    case 'octagon':
+      return 'sheet of eight equal sides';
   }
 }
 
-/** A symmetry of the sheet: mirrored in the line through two landmarks, or turned by quarter turns. */
+/** Degrees a sheet can be turned by so that it covers itself. */
+export const turnDegrees = [45, 60, 90, 120, 135, 180, 225, 240, 270, 300, 315] as const;
+
+/** A symmetry of the sheet: mirrored in the line through two landmarks, or turned about its centre. */
 export type SheetSymmetry =
   | { readonly kind: 'mirror'; readonly in: readonly [string, string] }
-  | { readonly kind: 'turn'; readonly degrees: 90 | 180 | 270 };
+  | { readonly kind: 'turn'; readonly degrees: (typeof turnDegrees)[number] };
 
 function isometryOf(shape: SheetShape, symmetry: SheetSymmetry): Isometry {
   const find = (name: string) => landmarksOf(shape).find((l) => l.name === name)?.at;
@@ -120,8 +164,10 @@ export function symmetriesOf(shape: SheetShape): readonly SheetSymmetry[] {
     { kind: 'mirror', in: ['mid AB', 'mid CD'] },
     { kind: 'mirror', in: ['mid BC', 'mid DA'] },
     { kind: 'mirror', in: ['A', 'O'] },
+    ...cornersOf(shape).map(({ name }): SheetSymmetry => ({ kind: 'mirror', in: [name, 'O'] })),
+    ...edgesOf(shape).map(({ name }): SheetSymmetry => ({ kind: 'mirror', in: [`mid ${name}`, 'O'] })),
   ];
-  const turns: SheetSymmetry[] = ([90, 180, 270] as const).map((d) => ({ kind: 'turn', degrees: d }));
+  const turns = turnDegrees.map((degrees): SheetSymmetry => ({ kind: 'turn', degrees }));
   const names = new Set(landmarksOf(shape).map((l) => l.name));
   const known = [...mirrors.filter((m) => m.kind === 'mirror' && m.in.every((n) => names.has(n))), ...turns];
   const outline = outlineOf(shape);

@@ -37,7 +37,7 @@ export function constructMark(
   const known: Construction[] = [];
   if (isPowerOfTwo(ask.bottom)) known.push(halving(builder, ask));
   if (ask.bottom === 3) {
-    if (sheet.kind !== 'triangle') known.push(crossing(builder, ask));
+    if (sheet.kind === 'square' || sheet.kind === 'rectangle') known.push(crossing(builder, ask));
   }
   if (sheet.kind === 'square' && !isPowerOfTwo(ask.bottom)) known.push(cornerAndHalvings(builder, ask));
   if (ask.bottom === 3) known.push(selfCorrecting(builder, ask));

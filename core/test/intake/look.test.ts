@@ -171,13 +171,13 @@ describe('what hinders is told where it lies', () => {
     expect([look.stop, look.apart.length, look.sheet?.side]).toEqual([undefined, 5, 600]);
   });
 
-  test('a sheet that is no square, rectangle or half-square is refused with what it is', () => {
-    const six = Array.from({ length: 6 }, (_, i): Point => [
-      Math.cos((i * Math.PI) / 3),
-      Math.sin((i * Math.PI) / 3),
-    ]);
-    const hexagon = six.map((p, i): Line => [p, six[(i + 1) % 6]!, 'B']);
-    expect(lookAt('svg', svgText(hexagon)).stop).toContain('The rim has 6 corners');
+  test('a sheet of a shape no plan has is refused with what it is; one of six equal sides is taken', () => {
+    const regular = (n: number): Line[] => {
+      const at = (i: number): Point => [Math.cos((i * 2 * Math.PI) / n), Math.sin((i * 2 * Math.PI) / n)];
+      return Array.from({ length: n }, (_, i): Line => [at(i), at(i + 1), 'B']);
+    };
+    expect(lookAt('svg', svgText(regular(5))).stop).toContain('The rim has 5 corners');
+    expect(lookAt('svg', svgText(regular(6)))).toMatchObject({ sheet: { shape: { kind: 'hexagon' } } });
     const kite: Line[] = [
       [[0, 0], [1, 0], 'B'],
       [[1, 0], [1.1, 1], 'B'],

@@ -98,7 +98,7 @@ export function sayLook(look: LineLook, isFold: boolean): string {
 export const sayUnits = (side: number, shape: SheetShape['kind']): string =>
   side === 1
     ? 'The file counts in sides of the sheet.'
-    : `The ${shape === 'triangle' ? 'half-square' : shape} is ${Number(side.toPrecision(6))} units${shape === 'square' ? '' : shape === 'rectangle' ? ' on its shorter side' : ' on its leg'}.`;
+    : `The ${shape === 'triangle' ? 'half-square' : shape} is ${Number(side.toPrecision(6))} units${shape === 'triangle' ? ' on its leg' : shape === 'rectangle' ? ' on its shorter side' : ''}.`;
 
 /** "12 ends joined in 5 places, the farthest 0.8 units off". */
 export const sayJoined = (joined: readonly { ends: number; apart: number }[]): string =>

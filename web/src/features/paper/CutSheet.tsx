@@ -7,6 +7,7 @@ import { toFigure, toLengthText } from '@jade/core/units';
 import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import { boxOf } from '@jade/core/sheet';
 import { Choice, NumberField } from '../../ui/index.ts';
 import { WORDS } from './words.ts';
 
@@ -16,10 +17,12 @@ const MOST_NUMBERED = 14;
 
 /** What is cut for one model. */
 export function toPiece({ sheet: { shape } }: Plan, sideMm: number): Piece {
-  if (shape.kind !== 'rectangle')
-    return { widthMm: sideMm, heightMm: sideMm, isHalfSquare: shape.kind === 'triangle' };
-  const shorter = Math.min(shape.width, shape.height);
-  return { widthMm: (sideMm * shape.width) / shorter, heightMm: (sideMm * shape.height) / shorter };
+  const { width, height } = boxOf(shape);
+  return {
+    widthMm: sideMm * width,
+    heightMm: sideMm * height,
+    ...(shape.kind === 'triangle' ? { isHalfSquare: true } : {}),
+  };
 }
 
 /** How the sheet is cut from stock: how many, in which order, what is left; at full size as PDF or DXF. */

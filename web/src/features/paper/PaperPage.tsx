@@ -97,15 +97,23 @@ function SheetForm() {
           { value: 'square', label: WORDS.square },
           { value: 'rectangle', label: WORDS.rectangleAB },
           { value: 'triangle', label: WORDS.halfSquareTriangle },
+          { value: 'hexagon', label: WORDS.sixSides },
+          { value: 'octagon', label: WORDS.eightSides },
         ]}
         onChoice={(kind) =>
           edit((p) => void (p.sheet.shape = kind === 'rectangle' ? { kind, width: 2, height: 3 } : { kind }))
         }
-        note={shape.kind === 'triangle' ? WORDS.aSquareCutAlong : undefined}
+        note={
+          shape.kind === 'triangle'
+            ? WORDS.aSquareCutAlong
+            : shape.kind === 'hexagon' || shape.kind === 'octagon'
+              ? WORDS.cutFromItsBox
+              : undefined
+        }
       />
       <LengthField
         label={
-          shape.kind === 'square' ? WORDS.side : shape.kind === 'triangle' ? WORDS.leg : WORDS.shorterSide
+          shape.kind === 'triangle' ? WORDS.leg : shape.kind === 'rectangle' ? WORDS.shorterSide : WORDS.side
         }
         unit={unit}
         valueMm={sheet.sideMm}

@@ -1,3 +1,4 @@
+import { boxOf } from '@jade/core/sheet';
 import { useEffect, useState } from 'react';
 import { toFigure, toLengthText, sayNumber } from '@jade/core/units';
 import { toPracticeSide } from '@jade/core/window';
@@ -22,8 +23,8 @@ export function PracticeSheet() {
   const length = (mm: number): string => toLengthText(mm, unit).text;
   const size = (mm: number): string => {
     if (shape.kind !== 'rectangle') return length(mm);
-    const shorter = Math.min(shape.width, shape.height);
-    return `${length((mm * shape.width) / shorter)} × ${length((mm * shape.height) / shorter)}`;
+    const { width, height } = boxOf(shape);
+    return `${length(mm * width)} × ${length(mm * height)}`;
   };
   return (
     <section className="mb-5" aria-label={WORDS.twoSizes}>

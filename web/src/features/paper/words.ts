@@ -1,5 +1,8 @@
 /** Words and sentences of paper that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  sixSides: 'six equal sides',
+  eightSides: 'eight equal sides',
+  cutFromItsBox: 'cut from a sheet as wide as it is; its side is one of its edges',
   asChosen: 'As chosen',
   aSquareCutAlong: 'a square cut along its diagonal',
   beginWithThisSide: 'Begin with this side up',
