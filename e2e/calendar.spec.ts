@@ -57,6 +57,20 @@ test('the figures of the marsh are planned for the show: in time, without collis
   for (const d of dries) expect(d.to - d.from).toBe(840);
 });
 
+test('the sheets of all models are cut together, in the order of the cuts', async ({ page }) => {
+  test.slow();
+  await page.clock.setFixedTime(new Date('2026-12-01T12:00:00'));
+  await page.goto('/calendar');
+  await page.getByRole('button', { name: 'How the sheets are cut' }).click({ timeout: 60_000 });
+  const leaf = page.getByRole('dialog');
+  const heron = leaf.getByRole('region', { name: 'Heron slate two-colour' });
+  await expect(heron.getByTestId('cutting-says')).toContainText('no way of cutting takes fewer');
+  await expect(heron.getByRole('img', { name: /Heron 240 mm/ })).toBeVisible();
+  const gold = leaf.getByRole('region', { name: 'Marsh gold two-colour' });
+  await expect(gold.getByRole('img', { name: /Barn owl 104 mm/ }).first()).toBeVisible();
+  await expect(gold.getByText(/2 cuts/).first()).toBeVisible();
+});
+
 test('an evening is moved by hand and stays there; the rest follows; let go, it goes back', async ({
   page,
 }) => {

@@ -1,4 +1,4 @@
-import { type DrawerPaper, countPieces } from '../paper/index.ts';
+import { type DrawerPaper, type SharedCutting, cutTogether } from '../paper/index.ts';
 import { type SheetShape, boxOf } from '../sheet/index.ts';
 
 /** Sheets a model needs. */
@@ -9,6 +9,8 @@ export interface SheetNeed {
   readonly shape: SheetShape;
   readonly sideMm: number;
   readonly foldings: number;
+  readonly trimMm?: number;
+  readonly keepGrain?: boolean;
 }
 
 export interface SheetCount {
@@ -21,11 +23,14 @@ export interface SheetCount {
   readonly for: readonly { readonly name: string; readonly sideMm: number; readonly foldings: number }[];
   /** Models whose sheet is larger than a stock sheet. */
   readonly tooLarge: readonly string[];
+  /** How the drawer's sheets are cut, and how large one is; missing where the paper is in no drawer. */
+  readonly cutting?: SharedCutting;
+  readonly stock?: { readonly widthMm: number; readonly heightMm: number };
 }
 
 /**
- * Stock sheets for all models, paper by paper. Each model's sheets are cut from stock sheets of their own, as many pieces
- * from one as its cutting plan gives; what is left over is not counted.
+ * Stock sheets for all models, paper by paper: the models of one paper are cut from common sheets. What the drawer does not have
+ * is counted a sheet for each folding.
  */
 export function countSheets(needs: readonly SheetNeed[], drawer: readonly DrawerPaper[]): SheetCount[] {
   const groups = new Map<string, SheetNeed[]>();
@@ -35,21 +40,22 @@ export function countSheets(needs: readonly SheetNeed[], drawer: readonly Drawer
   }
   return [...groups.values()].map((group): SheetCount => {
     const stock = drawer.find((p) => p.id === group[0]!.drawerId);
-    const tooLarge: string[] = [];
-    const needed = group.reduce((sum, need) => {
-      if (need.foldings === 0) return sum;
-      if (!stock) return sum + need.foldings;
-      const [w, h] = sizeOf(need);
-      const piece = { widthMm: w, heightMm: h, isHalfSquare: need.shape.kind === 'triangle' };
-      const pieces = countPieces(piece, {
-        id: stock.id,
-        name: stock.name,
-        widthMm: stock.widthMm,
-        heightMm: stock.heightMm,
-      });
-      if (pieces === 0) tooLarge.push(need.name);
-      return sum + Math.ceil(need.foldings / Math.max(1, pieces));
-    }, 0);
+    const cutting =
+      stock &&
+      cutTogether(
+        group.map((need) => {
+          const [widthMm, heightMm] = sizeOf(need);
+          const isHalfSquare = need.shape.kind === 'triangle';
+          return { name: need.name, piece: { widthMm, heightMm, isHalfSquare }, count: need.foldings };
+        }),
+        { id: stock.id, name: stock.name, widthMm: stock.widthMm, heightMm: stock.heightMm },
+        { trimMm: Math.max(...group.map((n) => n.trimMm ?? 0)), keepGrain: group.some((n) => n.keepGrain) },
+      );
+    const lost = new Set(cutting?.tooLarge);
+    // What no sheet of the drawer gives has to be bought larger: a sheet for each.
+    const needed = cutting
+      ? cutting.sheets.length + group.reduce((sum, n) => sum + (lost.has(n.name) ? n.foldings : 0), 0)
+      : group.reduce((sum, n) => sum + n.foldings, 0);
     const had = stock ? stock.count : null;
     return {
       paper: stock?.name ?? (group[0]!.paper || 'any paper'),
@@ -57,7 +63,8 @@ export function countSheets(needs: readonly SheetNeed[], drawer: readonly Drawer
       had,
       buy: Math.max(0, needed - (had ?? 0)),
       for: group.map(({ name, sideMm, foldings }) => ({ name, sideMm, foldings })),
-      tooLarge,
+      tooLarge: cutting?.tooLarge ?? [],
+      ...(stock && cutting ? { cutting, stock: { widthMm: stock.widthMm, heightMm: stock.heightMm } } : {}),
     };
   });
 }

@@ -10,5 +10,7 @@ export type { DrawerPaper } from './drawer.ts';
 export { drawerPaperSchema, unknownPaper } from './drawer.ts';
 export type { StockSize, Cutting, Cut, CuttingRules, Piece } from './stock.ts';
 export { findNextStock, largestSide, largestSideFor, toCutting, countPieces, MOST_PIECES } from './stock.ts';
+export type { LaidPiece, SharedCutting, SharedSheet, WantedPieces } from './together.ts';
+export { MOST_TOGETHER, cutTogether } from './together.ts';
 export type { Measured } from './measure.ts';
 export { caliperOfStack, grammageOfStack } from './measure.ts';

@@ -43,6 +43,8 @@ export function readShowModel({ id, plan, replay, sideMm, pace, runs, diary, tri
       drawerId: plan.paper.drawerId,
       shape: plan.sheet.shape,
       sideMm,
+      trimMm: plan.sheet.trimMm,
+      keepGrain: plan.sheet.keepGrain,
     },
   };
 }

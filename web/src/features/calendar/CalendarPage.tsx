@@ -20,6 +20,7 @@ import {
   sayDayOfYear,
 } from '../../ui/index.ts';
 import { usePracticeState } from '../../stage/index.ts';
+import { CuttingPlan } from './CuttingPlan.tsx';
 import { Weeks } from './Weeks.tsx';
 import { type KnownShow, useShow } from './useShow.ts';
 import { WEEKDAYS, WORDS, saySentence, saySheets, saySpare, sayModel, sayTime } from './words.ts';
@@ -152,6 +153,7 @@ function Known({ known: { show, remedies, models }, calendar, onChange, fault }:
                   ))}
                 </ul>
               </section>
+              <CuttingPlan sheets={show.sheets} />
               <button type="button" className="btn self-start" onClick={save}>
                 {WORDS.saveIcs}
               </button>
