@@ -9,6 +9,11 @@ const owl = '/plan/demo-owl';
 const views = [
   '/',
   '/calendar',
+  '/practice',
+  '/practice/squash',
+  '/diary',
+  '/signs',
+  '/follow',
   '/drawer',
   '/bin',
   '/bases/bird',

@@ -96,3 +96,24 @@ test('stages that are empty show what they would answer on this plan', async ({ 
   await pleat(page, 'Brief').click();
   await expect(page.locator('[data-wish=target]')).toContainText('nothing is folded yet');
 });
+
+test('every fold can be asked: what it is, how it looks, and which plans have it', async ({ page }) => {
+  test.slow();
+  await page.goto('/plan/demo-heron/folds');
+  await expect(sentence(page)).toContainText('Step 37:', { timeout: 60_000 });
+  await page.getByRole('button', { name: /^Step 21,/ }).click();
+  await page.getByRole('link', { name: 'sink: what this fold is, with its picture' }).click();
+  await expect(page.getByRole('heading', { name: 'The folds and their signs' })).toBeVisible();
+  const sink = page.locator('#sink');
+  await expect(sink).toContainText('a closed corner is pushed in at a line');
+  await expect(sink).toContainText('In your plans:');
+  await expect(sink.getByRole('link', { name: 'Heron' })).toBeVisible();
+  await expect(
+    sink.getByTitle('sink: what to fold').or(sink.getByText('sink: what to fold')).first(),
+  ).toBeAttached({
+    timeout: 60_000,
+  });
+  // Every kind that can be shown is folded by the engine.
+  await expect(page.locator('#ear svg')).toHaveCount(2, { timeout: 60_000 });
+  await expect(page.locator('#hem svg')).toHaveCount(2);
+});

@@ -13,6 +13,7 @@ import {
   type Skill,
   buildDrills,
   choosePaper,
+  exampleOf,
   hardnessOf,
   needsBySkill,
   planDrills,
@@ -258,4 +259,19 @@ describe('drying', () => {
     expect(held / papers).toBeGreaterThan(0.88);
     expect(held / papers).toBeLessThan(0.92);
   });
+});
+
+test('examples of kinds really fold, and are of the kind they stand for', () => {
+  const none: string[] = [];
+  for (const { kind } of kindsGlossary) {
+    const example = exampleOf(kind);
+    if (!example) {
+      none.push(kind);
+      continue;
+    }
+    const replay = replaySequence(example.sequence);
+    expect(replay.steps.map((s) => s.refusal?.text)).toEqual(replay.steps.map(() => undefined));
+    expect(replay.steps[example.step - 1]!.step.move.kind).toBe(kind);
+  }
+  expect(none).toEqual(['refold', 'swivel', 'pull']);
 });

@@ -12,4 +12,6 @@ export type { NeededStep, PlanNeeds, SkillNeed } from './needs.ts';
 export { hardestOf, needsBySkill, readNeeds } from './needs.ts';
 export type { DueDrill, Hand, Readiness, Rung, Use } from './hand.ts';
 export { MOST_A_DAY, judged, planDrills, readHand, readinessOf, toLadder } from './hand.ts';
+export type { Example } from './examples.ts';
+export { exampleOf } from './examples.ts';
 export { choosePaper } from './paper.ts';

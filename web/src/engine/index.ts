@@ -3,6 +3,7 @@ export type {
   StepCard,
   StepDetail,
   DrillCard,
+  FoldSign,
   Preview,
   LayerTooth,
   OfferedPicture,

@@ -1,13 +1,13 @@
 import { buildEffort } from '@jade/core/effort';
 import { drawModel, drawStep } from '@jade/core/drawing';
 import { USUAL_SIDE_MM } from '@jade/core/exporting';
-import { type Drill, buildDrills, readNeeds } from '@jade/core/practice';
-import { nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
+import { type Drill, buildDrills, exampleOf, readNeeds } from '@jade/core/practice';
+import { moveWord, nameSteps, replaySequence, sayStep } from '@jade/core/sequence';
 import { judgeSequence, mostReplays } from '@jade/core/slips';
 import { readPlan, toSequence } from './openPlan.ts';
 import type { DrillCard, Engine } from './protocol.ts';
 
-type Answers = Pick<Engine, 'readNeeds' | 'drawDrills' | 'checkDrill'>;
+type Answers = Pick<Engine, 'readNeeds' | 'drawDrills' | 'checkDrill' | 'readSign'>;
 
 /** What is asked for practice: what plans need, and drills. */
 export const practiceAnswers: Answers = {
@@ -16,6 +16,18 @@ export const practiceAnswers: Answers = {
     // A side that was chosen needs no reading of the whole plan.
     const sideMm = given.plan.sheet.sideMm ?? readPlan(given, own).sideMm ?? USUAL_SIDE_MM;
     return readNeeds(id, given.plan, own, sideMm);
+  },
+  readSign(kind) {
+    const example = exampleOf(kind);
+    if (!example) return null;
+    const replay = replaySequence(example.sequence);
+    const step = replay.steps[example.step - 1]!;
+    return {
+      word: moveWord(step.step),
+      sentence: sayStep(step.step, replay.sequence),
+      before: drawStep(step, nameSteps(example.sequence.steps)),
+      after: drawModel(step.after),
+    };
   },
   drawDrills: (ask) => buildDrills(ask).map(toCard),
   checkDrill({ sequence }, sigma) {

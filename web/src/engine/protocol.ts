@@ -74,6 +74,14 @@ export interface PlanResult {
   readonly steps: readonly StepCard[];
 }
 
+/** A kind of fold on a small example. */
+export interface FoldSign {
+  readonly word: string;
+  readonly sentence: string;
+  readonly before: Drawing;
+  readonly after: Drawing;
+}
+
 /** A drill with its steps drawn and said. */
 export interface DrillCard {
   readonly drill: Drill;
@@ -324,6 +332,8 @@ export interface Engine {
   readHardest(): (NeededStep & { readonly sentence: string }) | null;
   /** What a plan asks of the hands. */
   readNeeds(id: string, input: PlanInput): PlanNeeds;
+  /** What a kind of fold looks like, on a small example the engine folds; null where there is none. */
+  readSign(kind: Move['kind']): FoldSign | null;
   /** Drills for a skill, one for each level, with every step drawn; none where the engine finds no place for it. */
   drawDrills(ask: DrillAsk): readonly DrillCard[];
   /** Where a rule can be held to the drill when it is folded, and how far off this hand usually is; null where nowhere. */

@@ -117,6 +117,15 @@ export function CommandPalette() {
           <Command.Item className={item} onSelect={go('/calendar')}>
             {WORDS.calendar}
           </Command.Item>
+          <Command.Item className={item} onSelect={go('/practice')}>
+            {WORDS.practice}
+          </Command.Item>
+          <Command.Item className={item} onSelect={go('/diary')}>
+            {WORDS.wholeDiary}
+          </Command.Item>
+          <Command.Item className={item} onSelect={go('/signs')}>
+            {WORDS.signs}
+          </Command.Item>
           <Command.Item className={item} onSelect={go('/bases')}>
             {WORDS.baseAtlas}
           </Command.Item>

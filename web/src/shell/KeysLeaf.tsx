@@ -43,6 +43,10 @@ const PLACES: readonly { readonly place: string; readonly rows: readonly KeyRow[
     rows: [
       { key: 'Space, right, Page Down', does: 'next step (a pedal too)' },
       { key: 'left, Page Up, Backspace', does: 'the step before' },
+      { key: 'E', does: 'the picture larger, and back' },
+      { key: 'P', does: 'the layers apart, and back' },
+      { key: 'S', does: 'stuck here' },
+      { key: 'H', does: 'how to stop in the middle' },
     ],
   },
 ];

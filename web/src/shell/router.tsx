@@ -25,6 +25,7 @@ const pages = {
   paper: async () => ({ default: (await import('../features/paper/index.ts')).PaperPage }),
   parts: async () => ({ default: (await import('../features/parts/index.ts')).PartsPage }),
   practice: async () => ({ default: (await import('../features/practice/index.ts')).PracticePage }),
+  signs: async () => ({ default: (await import('../features/signs/index.ts')).SignsPage }),
   settings: async () => ({ default: (await import('../features/settings/index.ts')).SettingsPage }),
 };
 
@@ -71,6 +72,7 @@ export function buildRouter() {
             { path: 'practice/:skill?', element: screen('practice') },
             { path: 'diary', element: screen('journal') },
             { path: 'bases/:id?', element: screen('atlas') },
+            { path: 'signs', element: screen('signs') },
             { path: 'drawer', element: screen('drawer') },
             { path: 'settings', element: screen('settings') },
             { path: 'bin', element: screen('bin') },

@@ -1,5 +1,8 @@
 /** Words and sentences of shell that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  practice: 'Practice',
+  wholeDiary: 'Diary of all plans',
+  signs: 'The folds and their signs',
   bringIn: 'Bring in a file',
   calendar: 'Calendar: evenings up to the show',
   allAsHere: 'All as here',

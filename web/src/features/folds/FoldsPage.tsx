@@ -1,4 +1,5 @@
-import { openAfter, sayOpen } from '@jade/core/sequence';
+import { moveWord, nameSteps, openAfter, sayOpen } from '@jade/core/sequence';
+import { Link } from 'react-router';
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
 import { stepSelected, usePlanState, usePlan } from '../../plan/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
@@ -9,7 +10,6 @@ import { type Send, nothingInHand, reduce } from './authoring.ts';
 import { recallComposer } from './composer.ts';
 import { toolOfKey } from '@jade/core/kinds';
 import { shortPoint } from '@jade/core/references';
-import { nameSteps } from '@jade/core/sequence';
 import { GaugeRail } from './GaugeRail.tsx';
 import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';
@@ -99,7 +99,18 @@ function Sentence({ number, sentence }: { number: number; sentence: string }) {
       </span>
       <span>
         <span className="sr-only">Step {number}: </span>
-        {sentence} {own?.note && <em className="text-ink-2">{own.note}</em>}
+        {sentence}{' '}
+        {own && (
+          <Link
+            className="act text-[14px]"
+            to={`/signs#${own.move.kind}`}
+            title={WORDS.whatItIs}
+            aria-label={`${moveWord(own)}: ${WORDS.whatItIs}`}
+          >
+            {moveWord(own)}?
+          </Link>
+        )}{' '}
+        {own?.note && <em className="text-ink-2">{own.note}</em>}
         {open && <span className="note block">{sayOpen(open)}</span>}
         {own && <WaitLine waits={own.waits} />}
       </span>

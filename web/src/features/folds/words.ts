@@ -1,5 +1,6 @@
 /** Words and sentences of folds that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  whatItIs: 'what this fold is, with its picture',
   bringInAPattern: 'bring in a crease pattern',
   aFoldThatIs: 'A fold that is held while something is marked leaves no crease when it is opened',
   allAsPng: 'all as PNG',

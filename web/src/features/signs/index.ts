@@ -1,0 +1,1 @@
+export { SignsPage } from './SignsPage.tsx';
