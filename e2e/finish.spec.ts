@@ -73,11 +73,15 @@ test('after the last fold the bench says how the figure is shaped, and what each
   await page.goto('/plan/demo-moth/bench');
   await page.getByRole('button', { name: 'Begin a new run' }).click();
   await expect(page.getByRole('region', { name: 'Bench' })).toBeVisible();
-  for (let i = 0; i < 20; i++) await page.keyboard.press('PageDown');
-  const shape = page.getByRole('region', { name: 'Shape it now' });
-  await expect(shape).toContainText('Turn corner D');
-  await expect(shape).toContainText(/Set it to \d+°/);
-  await expect(shape.getByRole('img')).toHaveCount(3);
+  const said = page.getByTestId('bench-sentence');
+  // The last pages are those of the shaping, each with the figure in space.
+  for (let i = 0; i < 60 && !/Turn corner D/.test((await said.textContent()) ?? ''); i++) {
+    await page.keyboard.press('PageDown');
+    await page.waitForTimeout(60);
+  }
+  await expect(said).toContainText('Turn corner D');
+  await expect(page.getByTestId('bench-set')).toContainText(/Set it to \d+°/);
+  await expect(page.getByText(/^The figure after shaping step/).first()).toBeAttached();
 });
 
 test('a leg is dragged in space as far as its range goes, the other goes along, and undo takes it back', async ({

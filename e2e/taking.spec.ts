@@ -4,7 +4,7 @@ import { beginPlan, expect, sentence, test } from './support.ts';
 test('a booklet, a pattern at full size and files for other programs are taken along', async ({ page }) => {
   test.slow();
   await page.goto('/plan/demo-moth/brief');
-  await expect(sentence(page)).toContainText('moth');
+  await expect(sentence(page)).toContainText('the wished size holds');
   await page.getByRole('button', { name: 'Take along' }).click();
   const leaf = page.getByRole('dialog', { name: 'Take it with you' });
   const save = async (name: string): Promise<[string, string]> => {

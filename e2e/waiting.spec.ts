@@ -70,7 +70,15 @@ test('at the bench pictures are mirrored, and the sentence is spoken, only where
     .getByRole('group', { name: 'Step 1, what to fold' })
     .or(page.getByRole('img', { name: 'Step 1, what to fold' }));
   await expect(picture.first()).toBeVisible();
-  const plain = await picture.first().innerHTML();
+  // It fits itself into the room under its sentence first.
+  let plain = '';
+  await expect
+    .poll(async () => {
+      const before = plain;
+      plain = await picture.first().innerHTML();
+      return plain === before;
+    })
+    .toBe(true);
   const said = () => page.evaluate(() => (window as unknown as { said: string[] }).said);
   expect(await said()).toEqual([]);
   await page.getByLabel('mirrored').check();

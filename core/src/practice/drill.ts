@@ -134,14 +134,18 @@ function beginnings(): readonly Replay[] {
 /** Kept, so that the states and what is read of them are the same objects from drill to drill. */
 let folded: readonly Replay[] | undefined;
 
-function moves(skill: Skill, chance: () => number): Replay[] {
+/** One model on which a skill is used, the last step; for a picture of it. Undefined where no model of the atlas offers a place. */
+export const pictureOf = (skill: Skill): Sequence | undefined =>
+  moves(skill, buildChance(skillSeed(skill)), 1)[0]?.sequence;
+
+function moves(skill: Skill, chance: () => number, pool = POOL): Replay[] {
   const { propose } = skillSpec(skill);
   if (!propose) return [];
   const all = beginnings();
   const made: Replay[] = [];
   // Where chance has found no place yet, it goes on looking for one.
   const isEnough = (start: number): boolean =>
-    made.length >= POOL || start >= (made.length === 0 ? MOST_STARTS : STARTS);
+    made.length >= pool || start >= (made.length === 0 ? MOST_STARTS : STARTS);
   for (let start = 0; !isEnough(start); start++) {
     const whole = pickOne(all, chance)!;
     // Any place on the way will do: a preliminary base is a fine place for a petal fold.

@@ -1,7 +1,7 @@
 import { bases } from '../bases/index.ts';
 import type { MoveKind, WrittenMove } from '../kinds/index.ts';
 import { type Replay, type Sequence, replaySequence, write } from '../sequence/index.ts';
-import { buildDrills } from './drill.ts';
+import { pictureOf } from './drill.ts';
 import { type Skill, skillNames } from './skills.ts';
 
 /** A small sequence that shows one kind of fold, and the step that does. */
@@ -58,8 +58,8 @@ export function exampleOf(kind: MoveKind): Example | undefined {
     if (example) return example;
   }
   const skill = skillNames.find((s) => SKILL_KINDS[s] === kind);
-  const [drill] = skill ? buildDrills({ skill, seed: 1, need: null }) : [];
-  return drill && { sequence: drill.sequence, step: drill.sequence.steps.length };
+  const sequence = skill && pictureOf(skill);
+  return sequence && { sequence, step: sequence.steps.length };
 }
 
 /** The kind each skill is of; those in several kinds stand for the first. */

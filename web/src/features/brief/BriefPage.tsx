@@ -133,7 +133,8 @@ function Origin() {
 function BriefSentence() {
   const { name, brief } = usePlan();
   const { unit } = useSettings();
-  const reading = useEngine().result?.readings;
+  const { result } = useEngine();
+  const reading = result?.readings;
   const wishes = reading?.wishes ?? [];
   if (brief.target.mm === null)
     return (
@@ -142,6 +143,7 @@ function BriefSentence() {
         everything after it is computed from there.
       </>
     );
+  if (!result) return <>{WORDS.foldingThePlan}</>;
   const known = wishes.filter((w) => w.missMm !== null);
   if (known.length === 0 || reading?.sideMm === undefined) return <>{WORDS.nothingJudged}</>;
   const holds = known.filter((w) => w.missMm === 0).length;
