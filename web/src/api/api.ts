@@ -56,21 +56,24 @@ interface RevisionRow {
   readonly steps: number;
 }
 
+/** What is read of the server and read again when something of its kind changes: the only list of them. */
+export const tagTypes = [
+  'plans',
+  'papers',
+  'practice',
+  'photos',
+  'settings',
+  'runs',
+  'diary',
+  'revisions',
+  'bin',
+  'aside',
+] as const;
+
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: [
-    'plans',
-    'papers',
-    'practice',
-    'photos',
-    'settings',
-    'runs',
-    'diary',
-    'revisions',
-    'bin',
-    'aside',
-  ],
+  tagTypes,
   endpoints: (build) => ({
     listPlans: build.query<SavedPlan[], void>({ query: () => '/plans', providesTags: ['plans'] }),
     createPlan: build.mutation<SavedPlan, Plan>({

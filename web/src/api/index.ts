@@ -1,6 +1,7 @@
 /** Room: the server's data through RTK Query: plans, runs, diary, papers, settings, the bin. Writes go by the outbox. */
 export {
   api,
+  tagTypes,
   useListPlansQuery,
   useListPapersQuery,
   useListPracticeQuery,

@@ -1,5 +1,5 @@
 import { type Middleware, configureStore, isAnyOf } from '@reduxjs/toolkit';
-import { api, fetchPlan } from '../api/index.ts';
+import { api, fetchPlan, tagTypes } from '../api/index.ts';
 import {
   type Address,
   Outbox,
@@ -23,20 +23,6 @@ import {
   undone,
 } from '../state/index.ts';
 import { showSaved } from '../records/index.ts';
-
-const TAGS = [
-  'plans',
-  'papers',
-  'practice',
-  'photos',
-  'photos',
-  'settings',
-  'runs',
-  'diary',
-  'revisions',
-  'bin',
-  'aside',
-] as const;
 
 /** Other tabs of this browser hear by it what the server has now. */
 const CHANNEL = 'jade-kite-saved';
@@ -64,7 +50,7 @@ export function buildStore() {
   };
   services.outbox = new Outbox(world, store);
   channel?.addEventListener('message', ({ data }: MessageEvent<Address & { revision: number }>) => {
-    store.dispatch(api.util.invalidateTags([...TAGS]));
+    store.dispatch(api.util.invalidateTags([...tagTypes]));
     void followOther(store, data);
   });
   showAlive();
@@ -111,7 +97,7 @@ const showAcknowledged: Middleware<object, RootState> =
       const { kind, owner, id, version } = action.payload;
       if (kind !== 'plan') (dispatch as AppDispatch)(showSaved(kind, owner, id, version));
       // What could not be read while the server was away is read again.
-      if (wasAway) dispatch(api.util.invalidateTags([...TAGS]));
+      if (wasAway) dispatch(api.util.invalidateTags([...tagTypes]));
       else if (kind === 'plan') dispatch(api.util.invalidateTags(['plans', 'revisions']));
       else if (!version.document) dispatch(api.util.invalidateTags(['bin']));
     }
