@@ -74,7 +74,7 @@ export const designVerbs: Record<string, Verb> = {
     },
   },
   pack: {
-    usage: 'pack PARTS.json [--sheet square|a:b|half-square] [--seconds S] [--seed N]',
+    usage: 'pack PARTS.json [--sheet square|a:b|half-square|hexagon|octagon] [--seconds S] [--seed N]',
     about:
       'The smallest sheet the figure could have at all, by circle packing: scale in sheet sides per mm, places of the ends, which ends touch, and whether it is proved locally best. --seconds only ends the search early.',
     run(args) {

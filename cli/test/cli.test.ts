@@ -392,7 +392,7 @@ describe('the command line', () => {
     [['check', 'CURVE'], 'curve'],
     [['match', 'EMPTY'], 'nodes'],
     [['pack', 'EMPTY'], 'nodes'],
-    [['pack', 'FIGURE', '--sheet', '0:1'], 'write square, half-square, or a rectangle'],
+    [['pack', 'FIGURE', '--sheet', '0:1'], 'write square, half-square, hexagon, octagon, or a rectangle'],
     [['pack', 'FIGURE', '--seconds', '0'], 'write a number from'],
     [['pack', 'RING'], 'close a ring'],
     [['marks'], 'name one thing to mark'],
