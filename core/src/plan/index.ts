@@ -2,32 +2,18 @@
  * Room: the saved document. Its schema and version, a fresh plan, and what a
  * schema cannot check. Lengths in mm, shares of the side where said. Does not compute.
  */
-export type {
-  Plan,
-  Brief,
-  PaperChoice,
-  FinishPlan,
-  BenchRun,
-  DiaryEntry,
-  Photo,
-  MarkedPhoto,
-  StuckReason,
-  PlanFile,
-  Rules,
-} from './schema.ts';
+export type { Plan, Brief, PaperChoice, FinishPlan, PlanFile, Rules } from './schema.ts';
+export { planSchema, planFileSchema, PLAN_VERSION, PLAN_FORMAT } from './schema.ts';
+export type { BenchRun, DiaryEntry, Photo, MarkedPhoto, StuckReason } from './records.ts';
 export {
-  planSchema,
   benchRunSchema,
   diaryEntrySchema,
   photoSchema,
   PHOTO_PX,
   MOST_PHOTO_BYTES,
   MOST_PHOTOS,
-  planFileSchema,
   stuckReasons,
-  PLAN_VERSION,
-  PLAN_FORMAT,
-} from './schema.ts';
+} from './records.ts';
 export { buildPlan, toPaperChoice } from './fresh.ts';
 export type { PhotoLength, SidePair } from './photo.ts';
 export { mmPerPixel, photoLengths, sidePairs } from './photo.ts';

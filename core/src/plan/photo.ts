@@ -1,5 +1,5 @@
 import { distance } from '../geometry/index.ts';
-import type { MarkedPhoto } from './schema.ts';
+import type { MarkedPhoto } from './records.ts';
 
 /** mm of one px of a photograph; undefined while nothing known is marked on it, or its two points are one. */
 export function mmPerPixel({ scale }: Pick<MarkedPhoto, 'scale'>): number | undefined {

@@ -8,4 +8,5 @@ export { useTaste } from './useTaste.ts';
 export { usePosed } from './usePosed.ts';
 export type { PracticeState, SkillRow } from './usePracticeState.ts';
 export { usePracticeState } from './usePracticeState.ts';
+export { countStuck } from './stuck.ts';
 export { STUCK } from './words.ts';

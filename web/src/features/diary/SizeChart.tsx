@@ -37,7 +37,7 @@ export function SizeChart({ entries }: { entries: readonly DiaryEntry[] }) {
             </text>
           </g>
         ))}
-        <path d={`M${L} 10V${H - B}H${W - 12}`} fill="none" stroke="var(--ink-2)" />
+        <Axes />
         <line x1={x(least)} y1={y(least)} x2={x(most)} y2={y(most)} stroke="var(--rule-strong)" />
         {learned && (
           <line
@@ -61,12 +61,6 @@ export function SizeChart({ entries }: { entries: readonly DiaryEntry[] }) {
             <title>{`${e.date}: foreseen ${toFigure(e.predictedMm, 1)} mm, measured ${toFigure(e.measuredMm, 1)} mm`}</title>
           </path>
         ))}
-        <text x={W - 12} y={H - 4} fontSize="12" textAnchor="end" fill="var(--ink-2)">
-          {WORDS.foreseenMm}
-        </text>
-        <text x={L + 6} y="18" fontSize="12" fill="var(--ink-2)">
-          {WORDS.measuredMm}
-        </text>
       </svg>
     </figure>
   );
@@ -89,7 +83,7 @@ export function EmptyChart({ aimMm }: { aimMm: number }) {
         role="img"
         aria-label={WORDS.emptyChart}
       >
-        <path d={`M${L} 10V${H - B}H${W - 12}`} fill="none" stroke="var(--ink-2)" />
+        <Axes />
         <path d={line(1)} stroke="var(--rule-strong)" fill="none" />
         {[learned.next.low, learned.next.high].map((f) => (
           <path
@@ -107,14 +101,21 @@ export function EmptyChart({ aimMm }: { aimMm: number }) {
           stroke="var(--ink-2)"
           strokeDasharray="3 2"
         />
-        <text x={W - 12} y={H - 4} fontSize="12" textAnchor="end" fill="var(--ink-2)">
-          {WORDS.foreseenMm}
-        </text>
-        <text x={L + 6} y="18" fontSize="12" fill="var(--ink-2)">
-          {WORDS.measuredMm}
-        </text>
       </svg>
       <figcaption className="note">{WORDS.emptyChart}</figcaption>
     </figure>
   );
 }
+
+/** The two axes and what they are called. */
+const Axes = () => (
+  <>
+    <path d={`M${L} 10V${H - B}H${W - 12}`} fill="none" stroke="var(--ink-2)" />
+    <text x={W - 12} y={H - 4} fontSize="12" textAnchor="end" fill="var(--ink-2)">
+      {WORDS.foreseenMm}
+    </text>
+    <text x={L + 6} y="18" fontSize="12" fill="var(--ink-2)">
+      {WORDS.measuredMm}
+    </text>
+  </>
+);

@@ -32,7 +32,6 @@ export const WORDS = {
   more: 'Show more',
   time: 'time',
   times: 'times',
-  unsaid: 'not said',
   actions: 'actions',
   byTheRuler: 'by the ruler',
   date: 'date',

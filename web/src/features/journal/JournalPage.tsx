@@ -1,13 +1,13 @@
 import { scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { type DiaryEntry, type StuckReason, stuckReasons } from '@jade/core/plan';
+import type { DiaryEntry } from '@jade/core/plan';
 import { moveWord } from '@jade/core/sequence';
 import { type LearnedRatio, learnRatio } from '@jade/core/sizing';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { type Kept, useListPlansQuery } from '../../api/index.ts';
 import { useDiary, useRuns, useSettings } from '../../records/index.ts';
-import { STUCK } from '../../stage/index.ts';
+import { countStuck } from '../../stage/index.ts';
 import { Waiting, sayShortDay } from '../../ui/index.ts';
 import { WORDS } from './words.ts';
 
@@ -180,18 +180,14 @@ function Went() {
     const words = new Map(
       (plans ?? []).flatMap((p) => p.plan.steps.map((s) => [`${p.id}/${s.id}`, moveWord(s)] as const)),
     );
-    const found = new Map<string, Map<StuckReason | 'unsaid', number>>();
-    for (const { planId, record } of runs ?? [])
-      for (const { step, stuck, why } of record.steps) {
-        const word = words.get(`${planId}/${step}`);
-        if (!stuck || word === undefined) continue;
-        const own = found.get(word) ?? new Map<StuckReason | 'unsaid', number>();
-        own.set(why ?? 'unsaid', (own.get(why ?? 'unsaid') ?? 0) + 1);
-        found.set(word, own);
-      }
-    return [...found]
-      .map(([word, own]) => ({ word, own, total: [...own.values()].reduce((a, b) => a + b, 0) }))
-      .sort((a, b) => b.total - a.total);
+    return countStuck(
+      (runs ?? []).flatMap(({ planId, record }) =>
+        record.steps.flatMap(({ step, stuck, why }) => {
+          const word = words.get(`${planId}/${step}`);
+          return stuck && word !== undefined ? [{ word, why }] : [];
+        }),
+      ),
+    );
   }, [plans, runs]);
   return (
     <section aria-label={WORDS.went} className="mt-6">
@@ -200,7 +196,7 @@ function Went() {
         <p className="note">{WORDS.noTrouble}</p>
       ) : (
         <ul className="max-w-[820px]">
-          {counts.map(({ word, own, total }) => (
+          {counts.map(({ word, says, total }) => (
             <li key={word} className="flex items-center gap-4 border-b border-rule py-1">
               <b className="w-[160px] shrink-0">{word}</b>
               <span
@@ -209,12 +205,7 @@ function Went() {
                 aria-hidden="true"
               />
               <span className="note">
-                {total}:{' '}
-                {[...stuckReasons, 'unsaid' as const]
-                  .flatMap((why) =>
-                    own.has(why) ? [`${why === 'unsaid' ? WORDS.unsaid : STUCK[why]} ${own.get(why)}`] : [],
-                  )
-                  .join(', ')}
+                {total}: {says}
               </span>
             </li>
           ))}

@@ -18,5 +18,4 @@ export const WORDS = {
   more: 'Show more',
   went: 'What went wrong, by kind of move',
   noTrouble: 'Nothing has been stuck at the bench so far.',
-  unsaid: 'not said',
 } as const;
