@@ -46,11 +46,23 @@ export const coreRooms = [
     'intake',
     'merge',
   ],
-  ...['editing', 'readings', 'checks', 'trying', 'exporting', 'demo'],
+  ...['editing', 'readings', 'whole', 'checks', 'trying', 'exporting', 'demo'],
 ];
 export const webRooms = [
   ...['ui', 'ribbon', 'workers', 'api', 'outbox', 'state', 'plan', 'records', 'marking', 'search'],
-  ...['pictures', 'engine', 'painting', 'play', 'intake', 'waiting', 'along', 'stage', 'features', 'shell'],
+  ...[
+    'pictures',
+    'engine',
+    'painting',
+    'play',
+    'intake',
+    'waiting',
+    'along',
+    'space',
+    'stage',
+    'features',
+    'shell',
+  ],
 ];
 
 function checkListed(folder, rooms) {

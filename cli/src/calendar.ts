@@ -79,11 +79,13 @@ export const calendarVerbs: Record<string, Verb> = {
         ),
         critical: show.critical,
         faults: show.faults,
-        sheets: models.map((m, i) => ({
-          paper: m.sheet.paper,
-          side: m.sheet.sideMm,
-          count: show.models[i]!.foldings,
-        })),
+        sheets: models.flatMap((m, i) =>
+          m.sheets.map((sheet) => ({
+            paper: sheet.paper,
+            side: sheet.sideMm,
+            count: show.models[i]!.foldings,
+          })),
+        ),
       };
     },
   },

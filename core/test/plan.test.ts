@@ -143,7 +143,7 @@ describe('the plan document', () => {
     const { sheet, paper, baseId, marks, points, steps, repeats, alternatives, zones, sizeStep, shaping } =
       buildOwlPlan();
     const base = {
-      ...{ id: 'rock', name: 'Rock', sheet, paper, baseId, marks, points, steps },
+      ...{ id: 'rock', name: 'Rock', alike: null, sheet, paper, baseId, marks, points, steps },
       ...{ repeats, alternatives, zones, sizeStep, shaping },
     };
     const plan = { ...buildPlan('Owl on a rock'), pieces: [base] };

@@ -5,7 +5,7 @@ import { toWindow } from '../src/window/index.ts';
 import { aimOf, missOf, rangeOf, readWishes, sayWish } from '../src/wishes/index.ts';
 import { boundNames } from '../src/wishes/index.ts';
 
-const read = (text: string) => readWishes(text, 'mm', '2026-12-01');
+const read = (text: string) => readWishes(text, { unit: 'mm', today: '2026-12-01' });
 const value = (text: string) => {
   const r = read(text);
   if (!r.ok) throw new Error(r.fault);

@@ -35,7 +35,14 @@ describe('what the screens say', () => {
     const r = read({
       ...owl,
       shaping: [],
-      sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false },
+      sheet: {
+        shape: { kind: 'square' },
+        sideMm: null,
+        handling: 'fingers',
+        trimMm: 0,
+        keepGrain: false,
+        halfOf: null,
+      },
     });
     expect(r.wanted!.sideMm).toBeCloseTo(90 / 0.97227182, 3);
     expect(r.sideMm).toBe(r.wanted!.sideMm);
@@ -100,6 +107,7 @@ describe('what the screens say', () => {
           handling: 'fingers',
           trimMm: 0,
           keepGrain: false,
+          halfOf: null,
         },
       }).verdicts[0]!.id,
     ).toBe('rules');

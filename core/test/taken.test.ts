@@ -144,6 +144,7 @@ describe('tables and the page for a friend', () => {
   test('runs and diary as CSV are read back by an independent reader, and hold no formula', () => {
     const run = {
       id: 'r1',
+      piece: null,
       startedAt: '2026-12-01T18:00:00.000Z',
       finishedAt: null,
       sheetMm: 200,

@@ -54,7 +54,14 @@ describe('at this sheet', () => {
 
   test('a flap too narrow for tweezers names its step, and a sheet that would do', () => {
     const plan = planOf(kite, {
-      sheet: { shape: { kind: 'square' }, sideMm: 6, handling: 'fingers', trimMm: 0, keepGrain: false },
+      sheet: {
+        shape: { kind: 'square' },
+        sideMm: 6,
+        handling: 'fingers',
+        trimMm: 0,
+        keepGrain: false,
+        halfOf: null,
+      },
     });
     const { finding, mend, mended } = mendOne(plan, 'too narrow');
     expect(finding.text).toMatch(
@@ -69,7 +76,14 @@ describe('at this sheet', () => {
 
   test('a stack that will not close names the sheet and the paper that do', () => {
     const stiff = planOf(kite, {
-      sheet: { shape: { kind: 'square' }, sideMm: 30, handling: 'fingers', trimMm: 0, keepGrain: false },
+      sheet: {
+        shape: { kind: 'square' },
+        sideMm: 30,
+        handling: 'fingers',
+        trimMm: 0,
+        keepGrain: false,
+        halfOf: null,
+      },
       paper: { ...buildPlan('x').paper, caliperMm: 2.9 },
     });
     const { finding, mended } = mendOne(stiff, 'too thick');

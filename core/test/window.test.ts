@@ -249,7 +249,9 @@ describe('the plans of the cast', () => {
     expect(input.target!.ratio).toBe(readings.ratio);
     expect(input.stock).toHaveLength(1);
     expect(input.stock[0]!.sideMm).toBe(240);
-    expect(toWindowInput({ ...heronPlan, steps: [] }, { learned: sure }, defaultLimits, [])).toBeUndefined();
+    expect(
+      toWindowInput({ ...heronPlan, steps: [] }, { places: [], learned: sure }, defaultLimits, []),
+    ).toBeUndefined();
   });
 
   test('a second size and a budget of the brief are read off the same folds and the chosen paper', () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { buildChance } from '@jade/core/chance';
 import type { Surface } from '@jade/core/shaping';
 import { shapingStepSchema } from '@jade/core/shaping';
-import { FreeRange, angleTowards, carry, gripOf } from '../src/features/finish/grip.ts';
+import { FreeRange, angleTowards, carry, gripOf } from '../src/space/grip.ts';
 
 const turn = { from: [10, 0, 0], axis: [0, 0, 1] } as const;
 /** A viewer that sees x to the right and y up, two pixels to a mm. */

@@ -20,7 +20,8 @@ export interface ShowModel {
   readonly finished: number;
   readonly begun: number;
   readonly steps: readonly TimedStep[];
-  readonly sheet: Omit<SheetNeed, 'name' | 'foldings'>;
+  /** One for each of its pieces. */
+  readonly sheets: readonly Omit<SheetNeed, 'foldings'>[];
 }
 
 /** When there is time, and what is wished of the order. */
@@ -159,7 +160,7 @@ export function planShow(ask: ShowAsk): Show {
     waits: toWaits(question, solved),
     models,
     sheets: countSheets(
-      ask.models.map((m, i) => ({ ...m.sheet, name: m.name, foldings: models[i]!.foldings })),
+      ask.models.flatMap((m, i) => m.sheets.map((s) => ({ ...s, foldings: models[i]!.foldings }))),
       ask.drawer,
     ),
     evenings: new Set(blocks.map((b) => b.day)).size,

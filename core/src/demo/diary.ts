@@ -63,6 +63,7 @@ export function buildOwlRuns(): BenchRun[] {
     const finished = upTo === steps.length ? new Date(started + seconds * 1000).toISOString() : null;
     return {
       id,
+      piece: null,
       startedAt: new Date(started).toISOString(),
       finishedAt: finished,
       sheetMm: 104,

@@ -12,12 +12,21 @@ export function buildOwlPlan(): Plan {
   return {
     ...fresh,
     cast,
-    sheet: { shape: { kind: 'square' }, sideMm: 104, handling: 'fingers', trimMm: 0, keepGrain: false },
+    sheet: {
+      shape: { kind: 'square' },
+      sideMm: 104,
+      handling: 'fingers',
+      trimMm: 0,
+      keepGrain: false,
+      halfOf: null,
+    },
     paper: paperFrom('marsh-gold'),
     brief: {
       subject: 'Barn owl',
       pose: 'upright, looking out at the audience; leans on its tail',
       other: null,
+      places: [],
+      hardest: null,
       depth: null,
       budget: null,
       target: { dimension: 'height', mm: 90, tolerancePercent: 4, bound: 'about', toMm: null },
@@ -98,7 +107,14 @@ export function buildSketchPlan(): Plan {
   return {
     ...fresh,
     cast,
-    sheet: { shape: { kind: 'square' }, sideMm: 150, handling: 'fingers', trimMm: 0, keepGrain: false },
+    sheet: {
+      shape: { kind: 'square' },
+      sideMm: 150,
+      handling: 'fingers',
+      trimMm: 0,
+      keepGrain: false,
+      halfOf: null,
+    },
     paper: paperFrom('fog-copy'),
     brief: {
       ...fresh.brief,

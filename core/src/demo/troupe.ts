@@ -1,10 +1,11 @@
 import { beginVariant } from '../editing/index.ts';
 import { type Plan } from '../plan/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
-import { type WrittenAct } from '../shaping/index.ts';
+import { type WrittenAct, shapingStepSchema } from '../shaping/index.ts';
+import { boat, boatSheet } from './cast/index.ts';
 import { sides } from './cast/moth.ts';
 import { across, along, at, between, meet, through, turned } from './cast/words.ts';
-import { type Decided, buildFinished, long, repeatedAs, tall } from './decided.ts';
+import { type Decided, buildFinished, long, paperFrom, repeatedAs, tall } from './decided.ts';
 
 /** The heron: a narrowed bird base folded in half, standing on both feet; its tail blunt, or left as a point. */
 export const buildHeronPlan = (): Plan => {
@@ -263,7 +264,7 @@ const coat = (side: string, share: string): WrittenAct => ({
 });
 
 /** The ferry keeper: hood, face, coat and a long pole, standing on the hem. */
-export const buildFerryPlan = (): Plan =>
+const buildKeeper = (): Plan =>
   buildFinished({
     name: 'Ferry keeper',
     figure: 'ferryKeeper',
@@ -298,3 +299,57 @@ export const buildFerryPlan = (): Plan =>
     ],
     tools: ['knife', 'glue'],
   });
+
+/** One side of the boat, turned back where the coat in it is. */
+const hull = (towards: string, share: string, degrees: number): WrittenAct => ({
+  kind: 'turn',
+  line: across(along(at('mid DA'), at('mid BC'), share), through(at('mid DA'), at('mid BC'))),
+  flap: [at(towards)],
+  everyLayer: true,
+  degrees,
+  least: -45,
+  most: 45,
+});
+
+/** The ferry keeper in his boat: his hem slides into its hull down to the keel, and both are bent alike. */
+export function buildFerryPlan(): Plan {
+  const plan = buildKeeper();
+  const piece: Plan['pieces'][number] = {
+    id: 'boat',
+    name: 'Boat',
+    alike: null,
+    sheet: { shape: boatSheet, sideMm: 66, handling: 'fingers', trimMm: 0, keepGrain: false, halfOf: null },
+    paper: paperFrom('bank-brown'),
+    baseId: null,
+    marks: [],
+    points: boat.points,
+    steps: [...boat.steps],
+    repeats: [],
+    alternatives: [],
+    zones: [],
+    sizeStep: null,
+    shaping: [
+      { id: 'bow-back', act: hull('mid BC', '0.5317', -30), waits: [] },
+      { id: 'stern-back', act: hull('mid DA', '0.4683', -30), waits: [] },
+    ].map((s) => shapingStepSchema.parse(s)),
+  };
+  return {
+    ...plan,
+    brief: { ...plan.brief, rules: 'pragmatic' },
+    pieces: [piece],
+    fits: [
+      {
+        id: 'hem-in-hull',
+        name: 'Hem in the hull',
+        kind: 'pocket',
+        tab: { piece: null, ends: [at('HL'), at('HR')] },
+        mouth: { piece: 'boat', ends: [at('GL'), at('GR')] },
+        depthMm: 24,
+        shiftMm: 0,
+        degrees: 0,
+        side: 'in front',
+        glue: null,
+      },
+    ],
+  };
+}

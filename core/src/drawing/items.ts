@@ -12,6 +12,8 @@ export type DrawItem =
       readonly points: readonly Point[];
       readonly side: 'front' | 'back';
       readonly depth: number;
+      /** Of paper of its own colour, where a picture shows several papers. */
+      readonly colour?: string;
     }
   | {
       readonly kind: 'line';

@@ -138,7 +138,7 @@ function renderItem(item: DrawItem, place: Frame['place'], { palette, weight }: 
   switch (item.kind) {
     case 'facet': {
       const fill = shadeOf(
-        item.side === 'front' ? palette.front : palette.back,
+        item.colour ?? (item.side === 'front' ? palette.front : palette.back),
         item.depth * SHADE_PER_LAYER,
       );
       return `<polygon points="${item.points.map((p) => at(place(p))).join(' ')}" fill="${fill}"/>`;

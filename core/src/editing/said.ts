@@ -21,6 +21,7 @@ const PARTS: Readonly<Record<Exclude<keyof Plan, 'steps'>, string>> = {
   sizeStep: 'the step that is measured',
   shaping: 'the shaping',
   pieces: 'the further pieces',
+  fits: 'how the pieces are put together',
   finish: 'the finish',
 };
 

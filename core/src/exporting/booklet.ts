@@ -19,6 +19,15 @@ import { benchLengthOf, sayBenchLength, sayShaping, shapingOf } from '../shaping
 import { type SheetSymmetry, sheetTitle } from '../sheet/index.ts';
 import { toLengthText, toMinutesText } from '../units/index.ts';
 import { sayDuration, sayWait, waitMinutes } from '../waits/index.ts';
+import {
+  type FoldedPiece,
+  dyed,
+  foldPieces,
+  isWhole,
+  readWhole,
+  sayJoin,
+  sayTakePiece,
+} from '../whole/index.ts';
 import { isShaped } from './posed.ts';
 import type { Exported } from './writers.ts';
 
@@ -49,6 +58,8 @@ const TOOLS: Readonly<Record<Plan['finish']['tools'][number], string>> = {
 
 /** The finished model: shaped and seen by the audience where it is shaped, else flat. Lengths in sheet sides. */
 export function drawFinished({ plan, replay }: Exported, sideMm: number): Drawing {
+  const whole = isWhole(plan) ? readWhole(plan, sideMm) : undefined;
+  if (whole) return whole.drawing;
   if (!isShaped(plan)) return drawModel(replay.steps.at(-1)?.after ?? replay.start);
   const { shaped, pose } = readPosed(plan, replay, { sideMm });
   const eye =
@@ -58,16 +69,13 @@ export function drawFinished({ plan, replay }: Exported, sideMm: number): Drawin
   return drawForm(shaped.form, eye, LAYER);
 }
 
-/** Everything of a plan that a booklet shows. */
-export function toBooklet(
-  { plan, replay }: Exported,
-  sideMm: number,
-  { by }: BookletOptions,
-): BookletContent {
+/** The flat steps of one piece; `section` is its name where there are more. */
+function toFlatSteps({ replay }: Pick<Exported, 'replay'>, section: string): BookletStep[] {
   const names = nameSteps(replay.sequence.steps);
+  const of = section === '' ? '' : `${section}: `;
   let passage = '';
   const runs = findRuns(replay);
-  const steps = replay.steps.flatMap((step): BookletStep[] => {
+  return replay.steps.flatMap((step): BookletStep[] => {
     const run = runs.find((r) => r.at <= step.number && step.number <= r.at + r.last - r.first);
     // A passage that is made again is one picture: what it becomes.
     if (run) return step.number === run.at + run.last - run.first ? [runStep(run, step)] : [];
@@ -80,7 +88,7 @@ export function toBooklet(
     return [
       {
         number: String(step.number),
-        passage: begins ? step.step.passage : '',
+        passage: begins ? `${of}${step.step.passage}` : '',
         sentence,
         more: [
           ...(step.refusal ? [`It cannot be folded: ${step.refusal.text}`] : []),
@@ -105,11 +113,60 @@ export function toBooklet(
       },
     ];
   });
-  const shaping = toShapingSteps({ plan, replay }, sideMm);
-  const minutes =
-    replay.steps.reduce((sum, s) => sum + toMinutes(s, sideMm, 1), 0) +
-    plan.shaping.reduce((sum, s) => sum + shapingOf(s.act).minutes, 0);
-  const waiting = waitMinutes([...plan.steps, ...plan.shaping].flatMap((s) => s.waits));
+}
+
+/** A further piece of a plan: its steps and shaping in its own colours, and the sheet that is taken first. */
+function toPieceSteps(piece: FoldedPiece): Pick<BookletContent, 'steps' | 'shaping'> {
+  const { name, plan, replay, posed } = piece;
+  const inColours = (steps: readonly BookletStep[]): BookletStep[] =>
+    steps.map((s) => ({ ...s, drawing: dyed(s.drawing, plan.paper) }));
+  const [first, ...rest] = inColours(toFlatSteps({ replay }, name));
+  const [bend, ...bends] = inColours(toShapingSteps({ plan, replay }, posed.sideMm));
+  const take = sayTakePiece(name, plan, posed.sideMm);
+  return {
+    steps: first ? [{ ...first, more: [take, ...first.more] }, ...rest] : [],
+    shaping: bend ? [{ ...bend, passage: name }, ...bends] : [],
+  };
+}
+
+/** How the pieces are put together, join by join. */
+function toJoins(plan: Plan, finished: Drawing): BookletStep[] {
+  return plan.fits.map((fit, i) => ({
+    number: String.fromCharCode(65 + i),
+    passage: i === 0 ? 'Put together' : '',
+    sentence: sayJoin(fit, plan),
+    more: [],
+    drawing: finished,
+    isLarge: true,
+  }));
+}
+
+/** Everything of a plan that a booklet shows; of a model of several pieces the further ones come first. */
+export function toBooklet(
+  { plan, replay }: Exported,
+  sideMm: number,
+  { by }: BookletOptions,
+): BookletContent {
+  const further = foldPieces(plan, sideMm).filter((p) => p.id !== null);
+  const own = plan.pieces.length > 0 ? plan.brief.subject || plan.name : '';
+  const pieces = further.map(toPieceSteps);
+  const finished = drawFinished({ plan, replay }, sideMm);
+  const steps = [...pieces.flatMap((p) => p.steps), ...toFlatSteps({ replay }, own)];
+  const shaping = [
+    ...pieces.flatMap((p) => p.shaping),
+    ...toShapingSteps({ plan, replay }, sideMm),
+    ...toJoins(plan, finished),
+  ];
+  const minutesOf = (r: Replay, side: number, shaped: Plan['shaping']): number =>
+    r.steps.reduce((sum, s) => sum + toMinutes(s, side, 1), 0) +
+    shaped.reduce((sum, s) => sum + shapingOf(s.act).minutes, 0);
+  const minutes = [
+    minutesOf(replay, sideMm, plan.shaping),
+    ...further.map((p) => minutesOf(p.replay, p.posed.sideMm, p.plan.shaping)),
+  ].reduce((sum, m) => sum + m, 0);
+  const waiting = waitMinutes(
+    [plan, ...further.map((p) => p.plan)].flatMap((p) => [...p.steps, ...p.shaping]).flatMap((s) => s.waits),
+  );
   const { paper, finish } = plan;
   const tools = finish.tools.map((t) => TOOLS[t]);
   const rods = plan.shaping.flatMap(({ act }) => ('rodMm' in act ? [`a rod of ${act.rodMm} mm`] : []));
@@ -119,17 +176,18 @@ export function toBooklet(
     by,
     front: paper.front.hex,
     back: paper.back.hex,
-    finished: drawFinished({ plan, replay }, sideMm),
+    finished,
     facts: [
       ['Sheet', `${sheetTitle(plan.sheet.shape)}, ${toLengthText(sideMm, 'mm').text} a side`],
       [
         'Paper',
         `${paper.name || 'any'}${paper.grammage === null ? '' : `, ${paper.grammage} g/m²`}; begin with ${paper.front.name} up, ${paper.back.name} below`,
       ],
+      ...further.map((p) => [p.name, sayTakePiece(p.name, p.plan, p.posed.sideMm)] as const),
       ['It becomes', sayFinished({ plan, replay }, sideMm)],
       [
         'Time',
-        `${toMinutesText(minutes)} of folding${waiting > 0 ? `, ${sayDuration(waiting)} of waiting` : ''}, in ${replay.steps.length + shaping.length} steps`,
+        `${toMinutesText(minutes)} of folding${waiting > 0 ? `, ${sayDuration(waiting)} of waiting` : ''}, in ${[plan, ...further.map((p) => p.plan)].reduce((sum, p) => sum + p.steps.length + p.shaping.length, 0)} steps`,
       ],
       ...([...tools, ...new Set(rods)].length > 0
         ? ([['Have ready', [...tools, ...new Set(rods)].join(', ')]] as const)

@@ -102,11 +102,13 @@ function isOff(mesh: FineMesh, pointOnSheet: Point, piece: number): boolean {
   );
 }
 
-/** The narrowest flap of at least 5 % of the side, if there is one. */
+/** Flaps long enough to be held: of at least 5 % of the side. */
+export const heldFlaps = (flaps: readonly Flap[]): Flap[] =>
+  flaps.filter((f) => f.length >= 0.05 && f.width > 0);
+
+/** The narrowest flap that is long enough to be held, if there is one. */
 export const findNarrowest = (flaps: readonly Flap[]): Flap | undefined =>
-  flaps
-    .filter((f) => f.length >= 0.05 && f.width > 0)
-    .reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
+  heldFlaps(flaps).reduce<Flap | undefined>((a, b) => (!a || b.width < a.width ? b : a), undefined);
 
 /** Creases whose directions differ by less (sine of the angle) run side by side. */
 const SIDE_BY_SIDE = 1e-3;

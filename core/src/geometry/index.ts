@@ -78,6 +78,7 @@ export {
   inner,
   lengthOf,
   minus,
+  motionBack,
   moveBy,
   outer,
   plus,

@@ -54,6 +54,16 @@ export function chain(second: Motion, first: Motion): Motion {
   };
 }
 
+/** The motion that takes back another. */
+export function motionBack({ rows, shift }: Motion): Motion {
+  const back = [0, 1, 2].map((k): Spot => [
+    rows[0][k]!,
+    rows[1][k]!,
+    rows[2][k]!,
+  ]) as unknown as Motion['rows'];
+  return { rows: back, shift: times(turned(back, shift), -1) };
+}
+
 /** Rotation about the line through `at` in a direction (any length but 0), counter-clockwise seen against it (Rodrigues). */
 export function rotationRound(at: Spot, direction: Spot, radians: number): Motion {
   const [x, y, z] = unitOf(direction);

@@ -2,7 +2,18 @@ import { type Plan, checkPlan, planSchema } from '../plan/index.ts';
 import { type Choose, type MergeResult, mergeDocuments } from './merge.ts';
 
 /** Parts of a plan whose fields mean nothing apart from each other. */
-const WHOLE = new Set(['target', 'other', 'depth', 'feet', 'spine', 'at', 'tolerance', 'map']);
+const WHOLE = new Set([
+  'target',
+  'other',
+  'depth',
+  'feet',
+  'spine',
+  'at',
+  'tolerance',
+  'map',
+  'ends',
+  'like',
+]);
 
 /** Something that says its kind has fields of that kind, so it is not mixed from two; the paper's kind is but a word. */
 function isWhole(path: readonly string[], value: unknown): boolean {

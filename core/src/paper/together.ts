@@ -66,7 +66,7 @@ export function cutTogether(
 ): SharedCutting {
   const tooLarge = wanted.filter((w) => w.count > 0 && countPieces(w.piece, stock, rules) === 0);
   const good = wanted.filter((w) => w.count > 0 && !tooLarge.includes(w));
-  const blocks = good.flatMap(blocksOf);
+  const blocks = blocksOf(good);
   const area = stock.widthMm * stock.heightMm;
   const used = blocks.reduce((sum, b) => sum + b.widthMm * b.heightMm, 0);
   const byThemselves = good.flatMap((w) => alone(w, stock, rules));
@@ -88,16 +88,42 @@ export function cutTogether(
   };
 }
 
-/** Half squares lie two to a square. */
-function blocksOf({ name, piece, count }: WantedPieces): Block[] {
-  const isHalfSquare = piece.isHalfSquare ?? false;
-  const each = isHalfSquare ? 2 : 1;
-  return Array.from({ length: Math.ceil(count / each) }, (_, i) => ({
-    names: Array.from({ length: Math.min(each, count - i * each) }, () => name),
-    widthMm: piece.widthMm,
-    heightMm: piece.heightMm,
+/** Rectangles to lay: half squares of one size lie two to a square, of whichever models they are. */
+function blocksOf(wanted: readonly WantedPieces[]): Block[] {
+  const whole = wanted.filter((w) => !w.piece.isHalfSquare);
+  const halved = wanted.filter((w) => w.piece.isHalfSquare);
+  const each = (names: readonly string[], { widthMm, heightMm, isHalfSquare = false }: Piece): Block => ({
+    names,
+    widthMm,
+    heightMm,
     isHalfSquare,
-  }));
+  });
+  const squares = new Map<string, { piece: Piece; names: string[] }>();
+  for (const { name, piece, count } of halved) {
+    const key = `${piece.widthMm} ${piece.heightMm}`;
+    const own = squares.get(key) ?? { piece, names: [] };
+    squares.set(key, own);
+    for (let i = 0; i < count; i++) own.names.push(name);
+  }
+  // The halves of two models share a square before those of one do: so both are cut at once.
+  return [
+    ...whole.flatMap(({ name, piece, count }) => Array.from({ length: count }, () => each([name], piece))),
+    ...[...squares.values()].flatMap(({ piece, names }) => {
+      const mixed = spread(names);
+      return Array.from({ length: Math.ceil(mixed.length / 2) }, (_, i) =>
+        each(mixed.slice(2 * i, 2 * i + 2), piece),
+      );
+    }),
+  ];
+}
+
+/** Names in such an order that neighbours are of different models as far as may be. */
+function spread(names: readonly string[]): string[] {
+  const groups = [...new Set(names)].map((name) => names.filter((n) => n === name));
+  const out: string[] = [];
+  for (let i = 0; groups.some((g) => i < g.length); i++)
+    for (const g of groups) if (i < g.length) out.push(g[i]!);
+  return out;
 }
 
 /** Blocks so large that a sheet holds no two of them (each over half of it in both directions). */

@@ -11,6 +11,8 @@ export function checkPlan(plan: Plan): Issue[] {
     ...checkIds(plan.limbs, 'limbs'),
     ...checkPiece(plan),
     ...checkIds(plan.pieces, 'pieces'),
+    ...checkIds(plan.fits, 'fits'),
+    ...checkJoins(plan),
     ...plan.pieces.flatMap((piece, i) =>
       checkPiece(piece).map(({ path, text }) => ({
         path: `pieces.${i}.${path}`,
@@ -33,6 +35,44 @@ function checkIds(list: readonly { readonly id: string }[], word: string): Issue
     return [];
   });
 }
+
+/** A fit names two pieces that are there, and not one piece twice. */
+function checkJoins({ pieces, fits }: Plan): Issue[] {
+  const known = new Set<string | null>([null, ...pieces.map((p) => p.id)]);
+  const fromFits = fits.flatMap(({ name, tab, mouth }, i): Issue[] => {
+    const gone = [tab, mouth].find((side) => !known.has(side.piece));
+    if (gone)
+      return [
+        {
+          path: `fits.${i}`,
+          text: `The fit "${name}" names the piece "${gone.piece}", which is not there; choose another piece, or leave the fit out.`,
+        },
+      ];
+    if (tab.piece === mouth.piece)
+      return [
+        {
+          path: `fits.${i}`,
+          text: `The fit "${name}" joins a piece to itself; choose two pieces, or use a lock.`,
+        },
+      ];
+    return [];
+  });
+  const fromAlike = pieces.flatMap(({ id, name, alike }, i): Issue[] =>
+    alike && (!known.has(alike.piece) || alike.piece === id || isLent(pieces, alike.piece))
+      ? [
+          {
+            path: `pieces.${i}.alike`,
+            text: `Piece "${name}" takes its first steps from a piece that has none of its own to give; choose another.`,
+          },
+        ]
+      : [],
+  );
+  return [...fromFits, ...fromAlike];
+}
+
+/** Whether a piece takes its first steps from another itself. */
+const isLent = (pieces: Plan['pieces'], id: string | null): boolean =>
+  pieces.some((p) => p.id === id && p.alike !== null);
 
 function checkPiece(plan: Piece): Issue[] {
   const issues = [...checkIds(plan.steps, 'steps'), ...checkIds(plan.marks, 'marks')];

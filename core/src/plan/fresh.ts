@@ -23,7 +23,14 @@ export function buildPlan(name: string): Plan {
     cast: '',
     tags: [],
     origin: { designer: '', source: '', year: '', permission: '', licence: '' },
-    sheet: { shape: { kind: 'square' }, sideMm: null, handling: 'fingers', trimMm: 0, keepGrain: false },
+    sheet: {
+      shape: { kind: 'square' },
+      sideMm: null,
+      handling: 'fingers',
+      trimMm: 0,
+      keepGrain: false,
+      halfOf: null,
+    },
     paper: {
       name: kind.name,
       kind: kind.id,
@@ -39,6 +46,8 @@ export function buildPlan(name: string): Plan {
       pose: '',
       target: { dimension: 'height', mm: null, tolerancePercent: 5, bound: 'about', toMm: null },
       other: null,
+      places: [],
+      hardest: null,
       depth: null,
       budget: null,
       sides: [],
@@ -58,6 +67,7 @@ export function buildPlan(name: string): Plan {
     sizeStep: null,
     shaping: [],
     pieces: [],
+    fits: [],
     finish: {
       feet: null,
       spine: null,

@@ -2,8 +2,26 @@
  * Room: the saved document. Its schema and version, a fresh plan, and what a
  * schema cannot check. Lengths in mm, shares of the side where said. Does not compute.
  */
-export type { Plan, Brief, PaperChoice, FinishPlan, PlanFile, Rules } from './schema.ts';
-export { planSchema, planFileSchema, PLAN_VERSION, PLAN_FORMAT } from './schema.ts';
+export type { Plan, Brief, Fit, PaperChoice, FinishPlan, PlanFile, Rules } from './schema.ts';
+export {
+  MOST_FITS,
+  MOST_PIECES,
+  MOST_PLACES,
+  planSchema,
+  planFileSchema,
+  PLAN_VERSION,
+  PLAN_FORMAT,
+} from './schema.ts';
+export type { NamedPiece, PieceBeginning, PieceId } from './pieces.ts';
+export {
+  addPiece,
+  listPieces,
+  otherHalf,
+  planOfPiece,
+  removePiece,
+  settlePieces,
+  withPiece,
+} from './pieces.ts';
 export type { BenchRun, DiaryEntry, Photo, MarkedPhoto, StuckReason } from './records.ts';
 export {
   benchRunSchema,

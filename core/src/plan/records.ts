@@ -9,6 +9,8 @@ export type StuckReason = (typeof stuckReasons)[number];
 /** One evening at the bench: where it is, how long each step took, where it stuck. */
 export const benchRunSchema = z.strictObject({
   id,
+  /** The piece of the plan that is folded; null for its own first one. */
+  piece: id.nullable().default(null),
   startedAt: z.iso.datetime(),
   finishedAt: z.iso.datetime().nullable(),
   sheetMm: mm.nullable(),

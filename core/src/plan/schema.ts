@@ -16,7 +16,10 @@ export const PLAN_FORMAT = 'jade-kite-plan';
 const MOST_SHAPING = 80;
 
 /** Most pieces a plan keeps beside its first. */
-const MOST_PIECES = 11;
+export const MOST_PIECES = 11;
+
+/** Most places at which pieces are put together. */
+export const MOST_FITS = 24;
 
 const colour = z.strictObject({
   name: text(30),
@@ -39,7 +42,12 @@ const shapeSchema = z.discriminatedUnion('kind', [
 const boundFields = {
   bound: z.enum(boundNames).default('about'),
   toMm: mm.nullable().default(null),
+  /** It keeps to another plan of the folder's: so many times as large as that is wished. The name is for who has not that plan. */
+  like: z.strictObject({ plan: id, name: text(80), share: z.number().positive().max(100) }).optional(),
 };
+
+/** Most lengths wished between two places of the finished model. */
+export const MOST_PLACES = 8;
 
 const briefSchema = z.strictObject({
   subject: text(80),
@@ -60,6 +68,23 @@ const briefSchema = z.strictObject({
     .strictObject({ mm, tolerancePercent: z.number().min(0).max(50), ...boundFields })
     .nullable()
     .default(null),
+  /** A limb, a gap, an opening: from one place of the paper to another, on the flat form or as it is shaped. */
+  places: z
+    .array(
+      z.strictObject({
+        id,
+        name: text(60).min(1),
+        ends: z.tuple([pointRefSchema, pointRefSchema]),
+        form: z.enum(['flat', 'shaped']),
+        mm,
+        tolerancePercent: z.number().min(0).max(50),
+        ...boundFields,
+      }),
+    )
+    .max(MOST_PLACES)
+    .default([]),
+  /** The hardest skill one wants to meet, the milder first; null where any will do. */
+  hardest: z.string().max(40).nullable().default(null),
   /** The most one model's paper may cost, in the money the drawer's prices are in. */
   budget: z.number().positive().max(100000).nullable().default(null),
   /** Which paper side shows on which part. */
@@ -198,6 +223,8 @@ const pieceFields = {
     /** How the sheet is cut from stock: trimmed off every edge first, and whether pieces keep the grain's direction. */
     trimMm: z.number().min(0).max(100).default(0),
     keepGrain: z.boolean().default(false),
+    /** A half square: the square it is cut from; the piece that names the same one is its other half. */
+    halfOf: id.nullable().default(null),
   }),
   paper: paperSchema,
   baseId: id.nullable(),
@@ -224,11 +251,50 @@ const pieceFields = {
   shaping: z.array(shapingStepSchema).max(MOST_SHAPING).default([]),
 };
 
+/** What every piece of paper has of its own. */
+export const pieceKeys = Object.keys(pieceFields) as readonly (keyof typeof pieceFields)[];
+
 /** A further piece of a model of more than one: what the plan's own piece has, with a name of its own. */
-const pieceSchema = z.strictObject({ id, name: text(60).min(1), ...pieceFields });
+const pieceSchema = z.strictObject({
+  id,
+  name: text(60).min(1),
+  /** Its first steps are those of another piece (null for the plan's own); they are kept alike. */
+  alike: z
+    .strictObject({ piece: id.nullable(), steps: z.number().int().min(1).max(400) })
+    .nullable()
+    .default(null),
+  ...pieceFields,
+});
+export type FurtherPiece = z.infer<typeof pieceSchema>;
 
 /** One piece of paper and all that is folded of it; a plan is its own first piece. */
-export type Piece = Omit<z.infer<typeof pieceSchema>, 'id' | 'name'>;
+export type Piece = Omit<FurtherPiece, 'id' | 'name' | 'alike'>;
+
+/** A line of a piece's finished flat form, by two places of its sheet; null is the plan's own piece. */
+const joinSchema = z.strictObject({ piece: id.nullable(), ends: z.tuple([pointRefSchema, pointRefSchema]) });
+
+/**
+ * Where two pieces are put together: an edge slid into a pocket, laid edge to edge, or laid on and glued. `tab` is the edge
+ * that goes past `mouth`, by `depthMm`.
+ */
+const fitSchema = z.strictObject({
+  id,
+  name: text(60).min(1),
+  kind: z.enum(['pocket', 'edges', 'laid on']),
+  tab: joinSchema,
+  mouth: joinSchema,
+  depthMm: z.number().min(0).max(2000),
+  /** Along the mouth, from the middle, towards its second end. */
+  shiftMm: z.number().min(-2000).max(2000).default(0),
+  /** Out of parallel, counter-clockwise, about the middle of the tab's edge. */
+  degrees: z.number().min(-180).max(180).default(0),
+  side: z.enum(['in front', 'behind']).default('in front'),
+  glue: z
+    .strictObject({ dots: z.number().int().min(1).max(20), diameterMm: z.number().min(0.5).max(50) })
+    .nullable()
+    .default(null),
+});
+export type Fit = z.infer<typeof fitSchema>;
 
 /**
  * A plan: everything a folder decided. Pictures, sizes and verdicts are computed from it and never kept. The sheet, paper and
@@ -258,6 +324,8 @@ export const planSchema = z.strictObject({
   ...pieceFields,
   /** The pieces beside the first. */
   pieces: z.array(pieceSchema).max(MOST_PIECES).default([]),
+  /** Where they are put together, in the order it is done. */
+  fits: z.array(fitSchema).max(MOST_FITS).default([]),
   finish: finishSchema,
 });
 export type Plan = z.infer<typeof planSchema>;

@@ -20,7 +20,14 @@ export { readLater, sayGap, sayUse } from './later.ts';
 export { measureState } from './measured.ts';
 export { readStep } from './step.ts';
 export type { NarrowPlace } from './narrow.ts';
-export { bulkiestOnTheWay, narrowestOf, narrowestOnTheWay, sayPlace, sayStack } from './narrow.ts';
+export {
+  bulkiestOnTheWay,
+  narrowestOf,
+  narrowestOnTheWay,
+  narrowsOnTheWay,
+  sayPlace,
+  sayStack,
+} from './narrow.ts';
 export { foldedBase, basesFrom } from './atlas.ts';
 export type { BaseRow } from './row.ts';
 export { readBaseRow, standUp } from './row.ts';

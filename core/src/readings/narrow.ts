@@ -1,4 +1,4 @@
-import { findNarrowest, stripWidth } from '../folded/index.ts';
+import { findNarrowest, heldFlaps, stripWidth } from '../folded/index.ts';
 import { specOf } from '../kinds/index.ts';
 import type { Replay, ReplayedStep } from '../sequence/index.ts';
 import { measureState } from './measured.ts';
@@ -31,6 +31,24 @@ export const narrowestOnTheWay = (replay: Pick<Replay, 'steps'>): NarrowPlace | 
     (a, b) => (!a || b.width < a.width * (1 - ALIKE) ? b : a),
     undefined,
   );
+
+/** The narrowest each flap and each pleat becomes on the way, the narrowest first: a flap by its corner, pleats together. */
+export function narrowsOnTheWay({ steps }: Pick<Replay, 'steps'>): NarrowPlace[] {
+  const found = new Map<string | null, NarrowPlace>();
+  const note = (place: NarrowPlace): void => {
+    const known = found.get(place.tip);
+    if (!known || place.width < known.width * (1 - ALIKE)) found.set(place.tip, place);
+  };
+  for (const step of steps) {
+    if (step.refusal || step.after === step.before || specOf(step.move).motion === 'whole model') continue;
+    for (const { tip, width, layers } of heldFlaps(measureState(step.after).flaps))
+      note({ tip, width, layers, step: step.number });
+    const strip = specOf(step.move).leavesStrip ? stripWidth(step.trail?.creases ?? []) : undefined;
+    if (strip !== undefined)
+      note({ tip: null, width: strip, layers: step.trace?.layersAtCrease ?? 1, step: step.number });
+  }
+  return [...found.values()].sort((a, b) => a.width - b.width);
+}
 
 /** The place with the most layers for its width at any step on the way, which is the hardest to close. */
 export const bulkiestOnTheWay = (replay: Pick<Replay, 'steps'>): NarrowPlace | undefined =>

@@ -13,12 +13,13 @@ import { type Replay, type ReplayedStep, contextAfter, replaySequence } from '..
 import { learnRatio, otherDimension, ratioOf, toSheetSide } from '../sizing/index.ts';
 import { foldedBase } from './atlas.ts';
 import { toStages } from './stages.ts';
-import { type NarrowPlace, bulkiestOnTheWay, narrowestOnTheWay } from './narrow.ts';
+import { type NarrowPlace, bulkiestOnTheWay, narrowestOnTheWay, narrowsOnTheWay } from './narrow.ts';
 import { measureState } from './measured.ts';
 import { readNarrow, readStep } from './step.ts';
+import { readPlaces } from './places.ts';
 import { readPosed, wishSizes } from './posed.ts';
 import { shapingOf } from '../shaping/index.ts';
-import type { Readings, ReadingsInput } from './types.ts';
+import type { PosedReading, Readings, ReadingsInput } from './types.ts';
 import { readSizeWishes } from './wishes.ts';
 import { aimOf } from '../wishes/index.ts';
 import { toVerdicts } from './verdicts.ts';
@@ -70,6 +71,8 @@ export function toReadings(input: ReadingsInput): Readings {
     refused: replay.steps.flatMap((s) => (s.refusal ? [{ number: s.number, text: s.refusal.text }] : [])),
     ...defined({ sideMm, ratio, otherRatio, wanted, last }),
     isShaped: shaped !== undefined,
+    places: readPlaces(plan, replay, sideMm),
+    ...(narrow ? { narrows: narrowsOnTheWay(replay) } : {}),
     ...(narrow ? readWay(narrow, bulkiestOnTheWay(replay)!, sideMm!, input) : {}),
     ...defined({
       finishedMm: sideMm !== undefined && ratio !== undefined ? ratio * learned.factor * sideMm : undefined,
@@ -100,8 +103,6 @@ function shapedRatioFor(input: ReadingsInput, sideMm: number, ratio: number, wan
   return side > 0 ? wantedMm / side : ratio;
 }
 
-type PosedReading = NonNullable<Readings['posed']>;
-
 /** The figure read last of each state: most edits of a plan leave it as it is. */
 const posedOf = new WeakMap<FlatState, Map<string, PosedReading>>();
 /** The sheet in use, and the one that is wanted. */
@@ -109,10 +110,11 @@ const MOST_POSED = 4;
 
 /** The shaped figure; nothing where no step of shaping is computed. */
 function toPosed(
-  { plan, replay }: ReadingsInput,
+  { plan, replay, whole }: ReadingsInput,
   sideMm: number | undefined,
   isQuick = false,
 ): Readings['posed'] {
+  if (whole && sideMm !== undefined) return whole(sideMm);
   const isShaped = plan.shaping.some((s) => shapingOf(s.act).isComputed);
   const state = replay.steps.at(-1)?.after;
   if (!isShaped || !state || sideMm === undefined) return undefined;

@@ -148,10 +148,16 @@ function readFolds(
 }
 
 function readFinish(
-  { plan }: ReadingsInput,
+  { plan, isPart }: ReadingsInput,
   { standing, posed }: ReadingsCore,
   state: StateOf,
 ): StageReading {
+  if (isPart)
+    return {
+      state: state('finish', plan.shaping.length > 0, plan.shaping.length > 0),
+      figure: plan.shaping.length > 0 ? count(plan.shaping.length, 'shaping step') : 'a piece',
+      line: 'whether it stands is asked of the whole',
+    };
   if (posed) return readFigure(plan.finish.posture !== 'stands', posed, state);
   const begun = plan.finish.feet !== null || plan.shaping.length > 0;
   return {

@@ -8,6 +8,8 @@ import type { AlignmentSigma } from '../slips/index.ts';
 import type { LearnedRatio, SizedSheet } from '../sizing/index.ts';
 import type { Pose } from '../shaping/index.ts';
 import type { Standing } from '../balance/index.ts';
+import type { NarrowPlace } from './narrow.ts';
+import type { PlaceRead } from './places.ts';
 import type { WishReading } from './wishes.ts';
 import type { LengthUnit } from '../units/index.ts';
 
@@ -82,7 +84,17 @@ export interface ReadingsInput {
   readonly limits: PaperLimits;
   readonly sigma: AlignmentSigma;
   readonly unit: LengthUnit;
+  /** The plan is a piece of a larger model: standing, house rules and sizes are asked of that. */
+  readonly isPart?: boolean;
+  /** What the whole measures where the plan is of several pieces and its first sheet has this side, in mm. */
+  readonly whole?: (sideMm: number) => PosedReading;
 }
+
+/** What a shaped figure measures, and whether it stands. */
+export type PosedReading = Pick<
+  Pose,
+  'stands' | 'marginMm' | 'tipDegrees' | 'falls' | 'heightMm' | 'lengthMm' | 'depthMm'
+>;
 
 export interface Readings {
   readonly stages: Readonly<Record<StageId, StageReading>>;
@@ -95,6 +107,8 @@ export interface Readings {
   readonly ratio?: number;
   /** Whether sizes are those of the shaped figure, not of the flat form. */
   readonly isShaped: boolean;
+  /** Lengths wished between two places, in sheet sides. */
+  readonly places: readonly PlaceRead[];
   /** Of the dimension that is not the target's. */
   readonly otherRatio?: number;
   /**
@@ -119,16 +133,15 @@ export interface Readings {
   readonly last?: StepReading;
   /** The narrowest place at any step on the way to the finished model. */
   readonly narrowest?: NarrowReading;
+  /** How narrow each flap and pleat becomes on the way, the narrowest first; widths in sheet sides. */
+  readonly narrows?: readonly NarrowPlace[];
   /** The place with the most layers for its width on the way, and its bulk where the caliper is known. */
   readonly bulkiest?: NarrowReading;
   readonly bulk?: { readonly bulk: number; readonly verdict: BulkVerdict };
   readonly base?: BaseMatch;
   readonly standing?: Standing;
   /** The shaped figure, where the plan shapes anything. */
-  readonly posed?: Pick<
-    Pose,
-    'stands' | 'marginMm' | 'tipDegrees' | 'falls' | 'heightMm' | 'lengthMm' | 'depthMm'
-  >;
+  readonly posed?: PosedReading;
   readonly marksErrorMm?: number;
   readonly refused: readonly { readonly number: number; readonly text: string }[];
 }

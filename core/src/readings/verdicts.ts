@@ -22,7 +22,17 @@ export function toVerdicts(input: ReadingsInput, core: ReadingsCore): Verdict[] 
   ];
 }
 
-function judgeRules({ plan }: ReadingsInput): Verdict[] {
+function judgeRules({ plan, isPart }: ReadingsInput): Verdict[] {
+  if (isPart) return [];
+  if (plan.pieces.length > 0 && plan.brief.rules !== 'pragmatic')
+    return [
+      {
+        id: 'pieces',
+        stage: 'brief',
+        tone: 'care',
+        text: `The house rules ask for one uncut ${plan.brief.rules === 'square' ? 'square' : 'sheet'}, and the model is of ${plan.pieces.length + 1} pieces. It can be made all the same.`,
+      },
+    ];
   if (plan.brief.rules !== 'square' || plan.sheet.shape.kind === 'square') return [];
   return [
     {
@@ -207,7 +217,8 @@ function judgeSteps({ replay }: ReadingsInput): Verdict[] {
   );
 }
 
-function judgeStanding({ plan, unit }: ReadingsInput, { standing, posed }: ReadingsCore): Verdict[] {
+function judgeStanding({ plan, unit, isPart }: ReadingsInput, { standing, posed }: ReadingsCore): Verdict[] {
+  if (isPart) return [];
   // Once it is shaped the figure in space is judged, and the flat form no more.
   if (posed)
     return posed.stands === false

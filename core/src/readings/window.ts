@@ -36,6 +36,7 @@ export function toWindowInput(
     | 'learned'
     | 'form'
     | 'posed'
+    | 'places'
   >,
   limits: PaperLimits,
   papers: readonly DrawerPaper[],
@@ -53,6 +54,7 @@ export function toWindowInput(
       ? { other: { ...plan.brief.other, dimension: otherDimension(target.dimension), ratio: otherRatio } }
       : {}),
     ...toDepth(plan, readings, sideMm),
+    ...toPlaces(plan, readings),
     ...(cost ? { cost } : {}),
     ...(base?.sideMm === undefined ? {} : { limbs: { sideMm: base.sideMm, limb: base.limiting!.limb.name } }),
     ...(narrowest ? { narrowest: inSides(narrowest, sideMm) } : {}),
@@ -75,6 +77,15 @@ const inSides = ({ tip, widthMm, layers, step }: NarrowReading, sideMm: number) 
   layers,
   step,
 });
+
+/** Lengths wished between two places; those whose places are gone limit nothing. */
+function toPlaces({ brief }: Plan, { places }: Pick<Readings, 'places'>): Pick<WindowInput, 'places'> {
+  const known = brief.places.flatMap((wish) => {
+    const ratio = places.find((p) => p.id === wish.id)?.ratio;
+    return ratio === undefined || ratio <= tolerance.samePoint ? [] : [{ ...wish, ratio }];
+  });
+  return known.length > 0 ? { places: known } : {};
+}
 
 /** The largest side the budget buys from the chosen paper: where its price is above it, several pieces share a sheet. */
 function toCost(

@@ -5,12 +5,15 @@ import type { Plan } from '../plan/index.ts';
 import { wishSizes } from './posed.ts';
 import type { Readings } from './types.ts';
 
-export type WishId = 'target' | 'other' | 'depth';
+/** The sizes of the whole, and lengths between two places by their own ids. */
+export type WishId = 'target' | 'other' | 'depth' | `place ${string}`;
 
 /** A wished size against what the folds give. */
 export interface WishReading {
   readonly id: WishId;
-  readonly dimension: 'height' | 'length' | 'depth';
+  readonly dimension: 'height' | 'length' | 'depth' | 'place';
+  /** What is said after a size of it: "tall", "at the left leg". */
+  readonly after: string;
   /** "at most 100 mm". */
   readonly said: string;
   /** What it becomes from the sheet in use, in mm; null where nothing is folded yet, or no depth is known. */
@@ -26,12 +29,15 @@ const SIDE_ROUNDING_MM = 0.06;
 
 const ADJECTIVE = { height: 'tall', length: 'long', depth: 'deep' } as const;
 
-type Core = Pick<Readings, 'sideMm' | 'ratio' | 'otherRatio' | 'learned' | 'form' | 'posed'>;
+const afterOf = (dimension: WishReading['dimension'], name: string): string =>
+  dimension === 'place' ? `at the ${name.toLowerCase()}` : ADJECTIVE[dimension];
+
+type Core = Pick<Readings, 'sideMm' | 'ratio' | 'otherRatio' | 'learned' | 'form' | 'posed' | 'places'>;
 
 /** Every size the brief wishes, what it becomes, and which two of them contradict each other and by how much. */
 export function readSizeWishes(
   plan: Pick<Plan, 'brief' | 'finish'>,
-  { sideMm, ratio, otherRatio, learned, form, posed }: Core,
+  { sideMm, ratio, otherRatio, learned, form, posed, places }: Core,
   unit: LengthUnit,
 ): WishReading[] {
   const { target, other, depth } = plan.brief;
@@ -39,6 +45,7 @@ export function readSizeWishes(
   const listed: {
     id: WishId;
     dimension: WishReading['dimension'];
+    name?: string;
     wish: SizeWish;
     isMm: number | undefined;
     grows: number | undefined;
@@ -64,7 +71,15 @@ export function readSizeWishes(
     });
   // The depth can be opened further or less, so that it contradicts no other size by itself.
   if (depth) listed.push({ id: 'depth', dimension: 'depth', wish: depth, isMm: depthMm, grows: undefined });
-  return listed.map(({ id, dimension, wish, isMm, grows }): WishReading => {
+  for (const own of plan.brief.places) {
+    const grown = places.find((p) => p.id === own.id)?.ratio;
+    listed.push({
+      ...{ id: `place ${own.id}`, dimension: 'place', name: own.name, wish: own },
+      ...{ isMm: sized(grown), grows: grown },
+    });
+  }
+  return listed.map(({ id, dimension, name = '', wish, isMm, grows }): WishReading => {
+    const after = afterOf(dimension, name);
     const miss = isMm === undefined ? undefined : missOf(wish, isMm);
     // A side is written to a tenth of a millimetre: what that makes of the size is no miss.
     const slack = grows === undefined ? 1e-6 : grows * SIDE_ROUNDING_MM;
@@ -82,14 +97,15 @@ export function readSizeWishes(
       return [
         {
           with: o.id,
-          says: `${sayWish(o.wish, unit)} ${ADJECTIVE[o.dimension]} makes it ${length(there)} ${ADJECTIVE[dimension]} with these folds: ${length(Math.abs(off))} too ${off < 0 ? 'small' : 'large'}, ${sayNumber(Math.round((100 * Math.abs(off)) / aimOf(wish)))} %`,
+          says: `${sayWish(o.wish, unit)} ${afterOf(o.dimension, o.name ?? '')} makes it ${length(there)} ${after} with these folds: ${length(Math.abs(off))} too ${off < 0 ? 'small' : 'large'}, ${sayNumber(Math.round((100 * Math.abs(off)) / aimOf(wish)))} %`,
         },
       ];
     })[0];
     return {
       id,
       dimension,
-      said: `${sayWish(wish, unit)} ${ADJECTIVE[dimension]}`,
+      after,
+      said: `${sayWish(wish, unit)} ${after}`,
       isMm: isMm ?? null,
       missMm: miss === undefined ? null : Math.abs(miss) <= slack ? 0 : miss,
       ...(conflict ? { conflict } : {}),

@@ -12,7 +12,7 @@ export { learnDrying } from './drying.ts';
 export { learnPaces, paceOf, timeKindOf, timesOfRuns } from './pace.ts';
 
 /** A repeat takes about this share of the first pass. */
-const REPEAT_SHARE = 0.78;
+export const REPEAT_SHARE = 0.78;
 const PER_LAYER = 0.06;
 /** Sheets below this side slow the hand down in proportion. */
 const EASY_SIDE_MM = 150;

@@ -139,6 +139,12 @@ export function placeForm(form: Form): Spot[][] {
 export const piecesAt = (form: Form, pointOnSheet: Point): number[] =>
   form.pieces.flatMap(({ sheet }, i) => (isInside(sheet, pointOnSheet, 1e-8) ? [i] : []));
 
+/** Pieces that lie over a place of the flat model. */
+export const piecesUnder = (form: Form, at: Point): number[] =>
+  form.pieces.flatMap(({ model }, i) =>
+    isInside(areaOf(model) < 0 ? [...model].reverse() : model, at, 1e-8) ? [i] : [],
+  );
+
 /** Where a material point is in space; undefined off the sheet. */
 export function spotOf(form: Form, pointOnSheet: Point, plates = new Plates(form)): Spot | undefined {
   const piece = form.pieces[piecesAt(form, pointOnSheet)[0] ?? -1];

@@ -4,7 +4,7 @@
  * sides unless a name says mm.
  */
 export type { Form, Hinge, Piece } from './form.ts';
-export { Plates, flatForm, piecesAt, placeForm, spotOf } from './form.ts';
+export { Plates, flatForm, piecesAt, piecesUnder, placeForm, spotOf } from './form.ts';
 export type { ShapingRefusal } from './refusal.ts';
 export type { TurnAsk } from './turning.ts';
 export { findCrossing } from './crossing.ts';

@@ -58,7 +58,11 @@ export interface SurfaceTurn {
 }
 
 /** Draws a form in the pose it is measured in, every layer at its height. */
-export function toSurface(form: Form, { sideMm, caliperMm }: Material, pose: Pose): Surface {
+export function toSurface(
+  form: Form,
+  { sideMm, caliperMm }: Material,
+  pose: Pick<Pose, 'up' | 'centre' | 'rest'>,
+): Surface {
   const plates = new Plates(form);
   const upright = rotationOnto(pose.up, [0, 1, 0]);
   const placed = form.pieces.map((piece) => {

@@ -41,6 +41,8 @@ export interface WindowInput {
     readonly opened?: { readonly reach: number; readonly degrees: number; readonly stackMm: number };
     readonly shaped?: number;
   };
+  /** Lengths wished between two places, each with its length in sheet sides. */
+  readonly places?: readonly (SizeWish & { readonly name: string; readonly ratio: number })[];
   /** The most the paper of a model may cost, and the largest side it buys. */
   readonly cost?: { readonly most: number; readonly sideMm: number };
   readonly learned: LearnedRatio;
@@ -64,6 +66,7 @@ export type BandId =
   | 'target'
   | 'other'
   | 'depth'
+  | `place ${number}`
   | 'cost'
   | 'limbs'
   | 'narrowest'
@@ -124,6 +127,7 @@ export function toWindow(input: WindowInput): SheetWindow {
     const ratio = opened ? openedDepth(opened.reach, opened.degrees, 0) : shaped!;
     bands.push(bandOf('depth', input.depth, (mm) => Math.max(0, mm - stackMm) / ratio));
   }
+  input.places?.forEach((place, i) => bands.push(bandOf(`place ${i}`, place, (mm) => mm / place.ratio)));
   if (limbs) bands.push({ id: 'limbs', lowMm: limbs.sideMm });
   if (narrowest) bands.push({ id: 'narrowest', lowMm: least / narrowest.width });
   if (shortest !== undefined)

@@ -8,6 +8,8 @@ export type { Remedy, RemedyChange, RemedyOptions } from './remedies.ts';
 export { findRemedies } from './remedies.ts';
 export type { SideReading } from './side.ts';
 export { readSide } from './side.ts';
+export type { TrialPaper, TrialSheet } from './trial.ts';
+export { toTrialSheet } from './trial.ts';
 export { toPracticeSide } from './practice.ts';
 export { sayBand, sayRemedy } from './words.ts';
 export type { JudgedPaper, PaperFault } from './papers.ts';

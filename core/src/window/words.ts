@@ -18,7 +18,11 @@ export function sayBand(id: BandId, input: WindowInput, unit: LengthUnit): { nam
   const { target, limbs, narrowest, handling, limits, caliperMm, stock } = input;
   const thick = input.bulkiest ?? narrowest;
   const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;
-  switch (id) {
+  if (id.startsWith('place ')) {
+    const place = input.places![Number(id.slice(6))]!;
+    return { name: place.name, note: sayWished(place, unit) };
+  }
+  switch (id as Exclude<BandId, `place ${number}`>) {
     case 'target':
       return {
         name: target!.dimension === 'height' ? 'Height' : 'Length',

@@ -4,5 +4,5 @@
  */
 export type { Bound, SizeWish } from './range.ts';
 export { aimOf, boundNames, missOf, rangeOf, sayWish } from './range.ts';
-export type { ReadSize, ReadWishes, WishedDimension } from './read.ts';
+export type { Known, ReadSize, ReadWishes, WishedDimension } from './read.ts';
 export { readWishes } from './read.ts';

@@ -31,7 +31,7 @@ const model = (id: string, more: Partial<ShowModel> = {}): ShowModel => ({
   finished: 0,
   begun: 0,
   steps: steps(20, 2),
-  sheet: { paper: 'kraft', drawerId: 'kraft', shape: { kind: 'square' }, sideMm: 200 },
+  sheets: [{ name: id, paper: 'kraft', drawerId: 'kraft', shape: { kind: 'square' }, sideMm: 200 }],
   ...more,
 });
 

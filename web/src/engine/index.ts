@@ -17,6 +17,8 @@ export type {
   TasteReading,
   Silhouette,
   ToldRemedy,
+  PieceForm,
+  WholeReading,
 } from './protocol.ts';
 export { ENGINE_LOST, getEngine } from './client.ts';
 export { EngineProvider } from './provider.tsx';

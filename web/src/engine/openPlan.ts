@@ -2,6 +2,7 @@ import type { FlatState } from '@jade/core/folded';
 import { isAlike } from '@jade/core/merge';
 import { type Readings, type ReadingsInput, toReadings } from '@jade/core/readings';
 import { type Replay, type Sequence, replaySequence } from '@jade/core/sequence';
+import { withWhole } from '@jade/core/whole';
 import type { PlanInput } from './protocol.ts';
 
 export const toSequence = ({ plan }: Pick<PlanInput, 'plan'>): Sequence => ({
@@ -26,8 +27,13 @@ const toReadingsInput = (
   unit: settings.unit,
 });
 
+/** Readings of a plan; of one of several pieces they measure the whole. */
 export const readPlan = (input: PlanInput, replay: Replay): Readings =>
-  toReadings(toReadingsInput(input, replay));
+  toReadings({ ...withWhole(toReadingsInput(input, replay)), isPart: isPartOf(input) });
+
+/** Whether what is looked at is a further piece of a model. */
+export const isPartOf = ({ plan, whole }: Pick<PlanInput, 'plan' | 'whole'>): boolean =>
+  whole !== undefined && whole !== plan;
 
 /** The plan that is open, with its last replay, so that an edit costs only what follows it. */
 export class OpenPlan {

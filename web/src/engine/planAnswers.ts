@@ -2,6 +2,7 @@ import { checkSequence, checkWanted, findMend, judgeColours, zoneOnSheet } from 
 import { drawAgainst, drawApart, drawModel, drawSheet, drawStep, drawThrough } from '@jade/core/drawing';
 import { lastChoices } from '@jade/core/editing';
 import {
+  type Readings,
   compareWays,
   priceOfRules,
   readLater,
@@ -18,8 +19,9 @@ import { toMinutes } from '@jade/core/schedule';
 import { listLandmarks, placesMade } from '@jade/core/trying';
 import { toPartialSheet } from '@jade/core/window';
 import { sayTasteEnd, tasteEnds } from '@jade/core/slips';
-import type { DrawnState, Engine, PlanResult, StepDetail } from './protocol.ts';
-import type { OpenPlan } from './openPlan.ts';
+import { foldPieces } from '@jade/core/whole';
+import type { DrawnState, Engine, PlanInput, PlanResult, StepDetail } from './protocol.ts';
+import { type OpenPlan, isPartOf, readPlan } from './openPlan.ts';
 
 /** Thumbnails sent in one answer: those of a long plan would keep the page from its first picture. */
 const DRAWN_AT_ONCE = 12;
@@ -48,10 +50,21 @@ type Answers = Pick<
   | 'readPrices'
 >;
 
+/** What is decided of the whole model is told of it, whichever piece is looked at. */
+function withWholeStages(input: PlanInput, readings: Readings): Readings {
+  const { whole } = input;
+  if (!whole || !isPartOf(input)) return readings;
+  const first = foldPieces(whole)[0]!;
+  const { brief, parts, diary } = readPlan({ ...input, plan: whole, runs: [] }, first.replay).stages;
+  return { ...readings, stages: { ...readings.stages, brief, parts, diary } };
+}
+
 /** What is asked about the open plan: its steps, pictures, readings, findings. */
 export const planAnswers = (open: OpenPlan): Answers => ({
   computePlan(next): PlanResult {
-    const { replay, readings } = open.take(next);
+    const taken = open.take(next);
+    const { replay } = taken;
+    const readings = withWholeStages(next, taken.readings);
     const { paces, sideMm } = readings;
     const steps = replay.steps.map((s) => {
       const stamp = open.stampOf(s.after);

@@ -10,7 +10,7 @@ import type { Point, Segment, Spot } from '@jade/core/geometry';
 import type { LastChoice } from '@jade/core/editing';
 import type { Measures } from '@jade/core/folded';
 import type { ClearParts } from '@jade/core/ways';
-import type { BenchRun, DiaryEntry, Plan } from '@jade/core/plan';
+import type { BenchRun, DiaryEntry, PieceId, Plan } from '@jade/core/plan';
 import type { Drill, DrillAsk, NeededStep, PlanNeeds } from '@jade/core/practice';
 import type { StepTime } from '@jade/core/schedule';
 import type { AlignmentSigma } from '@jade/core/slips';
@@ -40,10 +40,15 @@ import type {
 } from '@jade/core/shaping';
 import type { SheetShape, SheetSymmetry } from '@jade/core/sheet';
 import type { PartialSheet } from '@jade/core/window';
+import type { Whole, WholeWindow } from '@jade/core/whole';
+import type { DrawerPaper } from '@jade/core/paper';
 
 /** What the worker needs to compute a plan. */
 export interface PlanInput {
+  /** The plan, or the view of the piece of it that is looked at. */
   readonly plan: Plan;
+  /** The plan with all its pieces, where it has several. */
+  readonly whole?: Plan;
   readonly runs: readonly BenchRun[];
   readonly diary: readonly DiaryEntry[];
   readonly otherDiary: readonly (readonly DiaryEntry[])[];
@@ -53,6 +58,22 @@ export interface PlanInput {
 
 /** A remedy of the calendar, as the page tells it. */
 export type ToldRemedy = Omit<Remedy, 'change'>;
+
+/** A piece of the open plan at its end, to choose places on. */
+export interface PieceForm {
+  readonly id: PieceId;
+  readonly name: string;
+  readonly drawing: Drawing;
+  readonly landmarks: readonly Landmark[];
+}
+
+/** A plan of several pieces put together, and how large it can be made. */
+export interface WholeReading {
+  readonly whole: Whole;
+  readonly window: WholeWindow;
+  /** Minutes of folding and shaping, piece by piece; steps that are another's too count as a repeat. */
+  readonly minutes: readonly { readonly id: PieceId; readonly minutes: number; readonly alike: number }[];
+}
 
 /** One step for the strip; its picture goes by its stamp. */
 export interface StepCard {
@@ -328,6 +349,12 @@ export interface Engine {
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */
   readEfficiency(id: string): number | null;
   drawSilhouette(input: PlanInput): Silhouette;
+  /** All pieces put together; null for a plan of one. */
+  readWhole(papers: readonly DrawerPaper[]): WholeReading | null;
+  /** The whole as a flat picture, from where an eye sees it standing on its table (y up). */
+  drawWhole(towards: Spot): Drawing | null;
+  /** Every piece as it ends flat. */
+  readPieces(): readonly PieceForm[];
   /** The step of the open plan that is hardest to make, and its sentence; null where none takes a skill. */
   readHardest(): (NeededStep & { readonly sentence: string }) | null;
   /** What a plan asks of the hands. */

@@ -8,6 +8,7 @@ import {
   useRuns,
   useSettings,
 } from '../records/index.ts';
+import { planOfPiece } from '@jade/core/plan';
 import { usePlanState } from '../plan/index.ts';
 import { EngineContext, type EngineView } from './context.ts';
 import { ENGINE_LOST, getEngine } from './client.ts';
@@ -18,7 +19,7 @@ const MOST_RESTARTS = 3;
 
 /** Plan, records and settings as one input for the worker; none before all are there, or a plan would be computed anew as each comes in. */
 function useInput(): PlanInput | undefined {
-  const { present, id } = usePlanState();
+  const { present, id, piece } = usePlanState();
   const { data: runs, isLoading: runsComing } = useRuns();
   const { data: diary, isLoading: diaryComing } = useDiary();
   const settings = useSettings();
@@ -27,14 +28,15 @@ function useInput(): PlanInput | undefined {
   return useMemo(() => {
     if (!present || isComing) return undefined;
     return {
-      plan: present,
-      runs: (runs ?? []).filter((r) => r.planId === id).map((r) => r.record),
+      plan: planOfPiece(present, piece),
+      ...(present.pieces.length > 0 ? { whole: present } : {}),
+      runs: (runs ?? []).filter((r) => r.planId === id && r.record.piece === piece).map((r) => r.record),
       diary: (diary ?? []).filter((r) => r.planId === id).map((r) => r.record),
       otherDiary: otherDiaries(diary, id),
       otherTimes: otherTimes(runs, id),
       settings,
     };
-  }, [present, isComing, id, runs, diary, settings]);
+  }, [present, piece, isComing, id, runs, diary, settings]);
 }
 
 /** Computes the open plan in the worker after every change and hands the newest answer down; late answers are dropped. */
@@ -48,6 +50,8 @@ export function EngineProvider({ children }: { children: ReactNode }) {
   const drawings = useRef(new Map<number, Drawing>());
   /** The newest question: every later one makes earlier answers stale. */
   const asked = useRef({ plan: 0, detail: 0 });
+  /** Settled when the question before is answered. */
+  const computing = useRef<Promise<void>>(Promise.resolve());
   const wantedStep = useRef(step);
   /** How often the worker has ended and was started again; after a few it is left, and said. */
   const [losses, setLosses] = useState(0);
@@ -62,7 +66,15 @@ export function EngineProvider({ children }: { children: ReactNode }) {
     if (!input) return;
     const turn = ++asked.current.plan;
     const ask = async (): Promise<void> => {
-      const answer = await getEngine().computePlan(input);
+      // While one is computed those asked for meanwhile are passed over, all but the last.
+      await computing.current;
+      if (turn !== asked.current.plan) return;
+      const answering = getEngine().computePlan(input);
+      computing.current = answering.then(
+        () => undefined,
+        () => undefined,
+      );
+      const answer = await answering;
       if (turn !== asked.current.plan) return;
       setResult(answer);
       setFault(undefined);

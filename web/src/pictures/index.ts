@@ -5,3 +5,4 @@ export type { Mark } from './Marks.tsx';
 export { usePalette, paletteOf, housePalette } from './palette.ts';
 export { pickNearest } from './snap.ts';
 export { handOver, saveAll, savePng, saveSvg } from './saveDrawing.ts';
+export { PickTwo } from './PickTwo.tsx';

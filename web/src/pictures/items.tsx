@@ -29,7 +29,7 @@ export const Item = memo(function Item({ item, place, palette, weight, lit, onHo
   switch (item.kind) {
     case 'facet': {
       const paper = shadeOf(
-        item.side === 'front' ? palette.front : palette.back,
+        item.colour ?? (item.side === 'front' ? palette.front : palette.back),
         item.depth * SHADE_PER_LAYER,
       );
       return (

@@ -2,6 +2,7 @@
 export type { SaveState } from './hooks.ts';
 export {
   facetHovered,
+  pieceShown,
   planClosed,
   planEdited,
   planOpened,
@@ -10,4 +11,14 @@ export {
   undone,
 } from '../state/index.ts';
 export { freshId } from './edit.ts';
-export { usePlan, usePlanState, useSaveState, useStep, useEdit, useChange } from './hooks.ts';
+export {
+  usePlan,
+  usePiece,
+  usePlanState,
+  useSaveState,
+  useStep,
+  useEdit,
+  useChange,
+  useWholeChange,
+  useWholePlan,
+} from './hooks.ts';

@@ -143,7 +143,9 @@ export function Ribbon({ title, under, state, items, tint, label }: RibbonProps)
           <path d="M12 0 1 11 12 36z" fill="color-mix(in oklab, var(--jade), var(--leaf) 40%)" />
         </svg>
         <span className="min-w-0">
-          <span className="block truncate font-serif text-[20px] leading-[24px] font-semibold text-ink">
+          <span
+            className={`font-serif font-semibold text-ink ${title.length > 9 ? 'line-clamp-2 text-[16px] leading-[18px]' : 'block truncate text-[20px] leading-[24px]'}`}
+          >
             {title}
           </span>
           <span className="block truncate text-[13px] leading-[17px] text-ink-2">{under}</span>

@@ -69,6 +69,9 @@ export function CommandPalette() {
                 Open {s} <span className="float-right text-ink-2">Alt {i + 1}</span>
               </Command.Item>
             ))}
+            <Command.Item className={item} onSelect={go(`/plan/${id}/whole`)}>
+              {WORDS.openWhole}
+            </Command.Item>
             {steps.map((s) => (
               <Command.Item
                 key={s.id}

@@ -1,5 +1,6 @@
 import { type CSSProperties, useEffect, useState } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { planOfPiece } from '@jade/core/plan';
 import { stageIds, type StageId } from '@jade/core/readings';
 import { fetchPlan } from '../api/index.ts';
 import { EngineProvider, useEngine } from '../engine/index.ts';
@@ -10,6 +11,7 @@ import { Trouble, Waiting } from '../ui/index.ts';
 import { useAppDispatch } from '../state/index.ts';
 import { useOutbox } from '../state/index.ts';
 import { WaitNotice } from '../waiting/index.ts';
+import { PieceRail } from './PieceRail.tsx';
 import { SaveNotice, sayState } from './SaveNotice.tsx';
 import { usePlanKeys } from '../stage/index.ts';
 import { TakeLeaf } from '../features/taking/index.ts';
@@ -108,7 +110,7 @@ export function PlanLayout() {
 }
 
 function OpenPlan({ id }: { id: string }) {
-  const { present } = usePlanState();
+  const { present, piece } = usePlanState();
   const save = useSaveState();
   const { result, fault } = useEngine();
   const { pathname } = useLocation();
@@ -117,6 +119,7 @@ function OpenPlan({ id }: { id: string }) {
     if (present) document.title = `${present.name} · Jade Kite`;
   }, [present]);
   if (!present) return <Waiting what={WORDS.openingThePlan} />;
+  const shown = planOfPiece(present, piece);
   const stage = pathname.split('/')[3] as StageId | undefined;
   const items: PleatItem[] = stageIds.map((s) => {
     const reading = result?.readings.stages[s];
@@ -130,8 +133,8 @@ function OpenPlan({ id }: { id: string }) {
     };
   });
   const paperColours = {
-    '--paper-front': present.paper.front.hex,
-    '--paper-back': present.paper.back.hex,
+    '--paper-front': shown.paper.front.hex,
+    '--paper-back': shown.paper.back.hex,
   } as CSSProperties;
   return (
     <div className="contents" style={paperColours}>
@@ -140,9 +143,10 @@ function OpenPlan({ id }: { id: string }) {
         under={present.cast || 'a plan of its own'}
         state={sayState(save)}
         items={items}
-        tint={`color-mix(in oklab, ${present.paper.front.hex}, var(--ink) 12%)`}
+        tint={`color-mix(in oklab, ${shown.paper.front.hex}, var(--ink) 12%)`}
         label={WORDS.stages}
       />
+      <PieceRail planId={id} stage={stage ?? ''} />
       <SaveNotice />
       <WaitNotice />
       {fault && (

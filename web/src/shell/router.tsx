@@ -25,6 +25,7 @@ const pages = {
   paper: async () => ({ default: (await import('../features/paper/index.ts')).PaperPage }),
   parts: async () => ({ default: (await import('../features/parts/index.ts')).PartsPage }),
   practice: async () => ({ default: (await import('../features/practice/index.ts')).PracticePage }),
+  whole: async () => ({ default: (await import('../features/whole/index.ts')).WholePage }),
   signs: async () => ({ default: (await import('../features/signs/index.ts')).SignsPage }),
   settings: async () => ({ default: (await import('../features/settings/index.ts')).SettingsPage }),
 };
@@ -92,6 +93,7 @@ export function buildRouter() {
             { path: 'finish', element: screen('finish'), errorElement: <BrokenPage /> },
             { path: 'bench', element: screen('bench'), errorElement: <BrokenPage /> },
             { path: 'diary', element: screen('diary'), errorElement: <BrokenPage /> },
+            { path: 'whole', element: screen('whole'), errorElement: <BrokenPage /> },
           ],
         },
         { path: 'follow', element: screen('follow'), errorElement: <BrokenPage /> },

@@ -1,5 +1,8 @@
 /** Words and sentences of shell that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  pieces: 'Pieces of the model',
+  theWhole: 'The whole',
+  openWhole: 'Pieces, and the whole they make',
   practice: 'Practice',
   wholeDiary: 'Diary of all plans',
   signs: 'The folds and their signs',

@@ -8,5 +8,6 @@ export { useTaste } from './useTaste.ts';
 export { usePosed } from './usePosed.ts';
 export type { PracticeState, SkillRow } from './usePracticeState.ts';
 export { usePracticeState } from './usePracticeState.ts';
+export { CuttingPlan } from './CuttingPlan.tsx';
 export { countStuck } from './stuck.ts';
 export { STUCK } from './words.ts';

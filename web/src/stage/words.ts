@@ -16,6 +16,11 @@ export const WORDS = {
   whatItWaitsFor: 'What it waits for',
   whatThePaperNeeds:
     'What the paper needs time for before the next step. It counts in the forecast, beside the time of folding.',
+  cuttingPlan: 'How the sheets are cut',
+  cuttingSays:
+    'The models of one paper share its sheets. Cuts are made in the order of their numbers, each right across what is left; steel rule, guarded blade, cut away from the hand that holds.',
+  print: 'Print it',
+  halvesCut: 'A square of two halves is cut along its diagonal last.',
   takeIt: 'Take along',
   takeItSays: 'Booklet, pattern at full size, files for other programs',
 } as const;

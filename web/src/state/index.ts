@@ -5,6 +5,7 @@ export { useOutbox } from './useOutbox.ts';
 export type { PlanState } from './planSlice.ts';
 export {
   facetHovered,
+  pieceShown,
   planClosed,
   planEdited,
   planOpened,

@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { mergePlans } from '@jade/core/merge';
-import type { Plan } from '@jade/core/plan';
+import { type Plan, type PieceId, planOfPiece } from '@jade/core/plan';
 import type { SavedPlan } from '../api/index.ts';
 import { documentMerged, documentSaved, type Entry } from '../outbox/index.ts';
 
@@ -27,7 +27,9 @@ export interface PlanState {
   readonly merges: readonly Merge[];
   /** Edits with the same key one after the other (typing into one field) are undone together. */
   readonly mergeKey: string | null;
-  /** Selected step, from 1; 0 is the flat sheet before the first. */
+  /** The piece that is looked at; null for the plan's own first one. */
+  readonly piece: PieceId;
+  /** Selected step of that piece, from 1; 0 is the flat sheet before the first. */
   readonly step: number;
   readonly hovered: number | null;
 }
@@ -41,17 +43,33 @@ const closed: PlanState = {
   future: [],
   merges: [],
   mergeKey: null,
+  piece: null,
   step: 0,
   hovered: null,
 };
 
 const withinSteps = (step: number, plan: Plan): number => Math.max(0, Math.min(step, plan.steps.length));
 
+/** The piece that was looked at and its step, where both are still there. */
+function stay({ piece, step }: PlanState, plan: Plan): Pick<PlanState, 'piece' | 'step'> {
+  const own = plan.pieces.some((p) => p.id === piece) ? piece : null;
+  return { piece: own, step: own === piece ? withinSteps(step, planOfPiece(plan, own)) : plan.steps.length };
+}
+
 /** The step that was selected, wherever it stands now. */
 function followStep(step: number, before: Plan, after: Plan): number {
   const id = before.steps[step - 1]?.id;
   const at = after.steps.findIndex((s) => s.id === id);
   return at >= 0 ? at + 1 : withinSteps(step, after);
+}
+
+function followPiece(s: PlanState, before: Plan, after: Plan): Pick<PlanState, 'piece' | 'step'> {
+  const there = stay(s, after);
+  if (there.piece !== s.piece) return there;
+  return {
+    piece: s.piece,
+    step: followStep(s.step, planOfPiece(before, s.piece), planOfPiece(after, s.piece)),
+  };
 }
 
 /** Undoing takes back one's own edits only: what other windows saved since is merged into the plan that comes back. */
@@ -90,7 +108,7 @@ export const planSlice = createSlice({
         present: payload.plan,
         future: [],
         mergeKey: payload.mergeKey,
-        step: withinSteps(s.step, payload.plan),
+        ...stay(s, payload.plan),
       };
     },
     undone: (state): State => {
@@ -104,7 +122,7 @@ export const planSlice = createSlice({
         present,
         future: [{ plan: s.present, seen: s.merges.length }, ...s.future],
         mergeKey: null,
-        step: withinSteps(s.step, present),
+        ...stay(s, present),
       };
     },
     redone: (state): State => {
@@ -118,11 +136,18 @@ export const planSlice = createSlice({
         present,
         future: rest,
         mergeKey: null,
-        step: withinSteps(s.step, present),
+        ...stay(s, present),
       };
     },
     stepSelected: (state, { payload }: PayloadAction<number>) => {
-      if (state.present) state.step = Math.max(0, Math.min(payload, state.present.steps.length));
+      if (state.present) state.step = withinSteps(payload, planOfPiece(state.present as Plan, state.piece));
+    },
+    /** Another piece of the plan is looked at, at its end. */
+    pieceShown: (state, { payload }: PayloadAction<PieceId>): State => {
+      const s = state as State;
+      if (!s.present || s.piece === payload) return s;
+      const piece = s.present.pieces.some((p) => p.id === payload) ? payload : null;
+      return { ...s, piece, step: planOfPiece(s.present, piece).steps.length, hovered: null };
     },
     facetHovered: (state, { payload }: PayloadAction<number | null>) => void (state.hovered = payload),
   },
@@ -145,10 +170,10 @@ export const planSlice = createSlice({
           present: mine,
           merges: base && theirs && base !== theirs ? [...s.merges, { base, theirs }] : s.merges,
           mergeKey: null,
-          step: followStep(s.step, s.present, mine),
+          ...followPiece(s, s.present, mine),
         };
       }),
 });
 
-export const { planOpened, planClosed, planEdited, undone, redone, stepSelected, facetHovered } =
+export const { planOpened, planClosed, planEdited, undone, redone, stepSelected, pieceShown, facetHovered } =
   planSlice.actions;

@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type BenchRun, type Plan, type StuckReason, stuckReasons } from '@jade/core/plan';
+import { type BenchRun, type Plan, type StuckReason, listPieces, stuckReasons } from '@jade/core/plan';
 import { shapingOf } from '@jade/core/shaping';
 import { toFigure, toMinutesText } from '@jade/core/units';
 import { sayWait } from '@jade/core/waits';
+import { sayJoin } from '@jade/core/whole';
 import {
   AlongFoot,
   AlongFrame,
@@ -15,9 +16,9 @@ import {
   useWakeLock,
 } from '../../along/index.ts';
 import { type StepCard, useEngine } from '../../engine/index.ts';
-import { usePlan } from '../../plan/index.ts';
+import { pieceShown, usePiece, usePlan, useWholePlan } from '../../plan/index.ts';
 import { STUCK, usePosed } from '../../stage/index.ts';
-import { useAppSelector } from '../../state/index.ts';
+import { useAppDispatch, useAppSelector } from '../../state/index.ts';
 import { BenchCheck, useChecks } from './BenchCheck.tsx';
 import { BenchShape } from './BenchShape.tsx';
 import { BenchStep, useDetail } from './BenchStep.tsx';
@@ -260,8 +261,38 @@ function WhyStuck({ onWhy }: { onWhy: (why: StuckReason) => void }) {
   );
 }
 
+/** A piece is folded: the others, and how all are put together. */
+function Together() {
+  const whole = useWholePlan();
+  const piece = usePiece();
+  const dispatch = useAppDispatch();
+  const others = listPieces(whole).filter((p) => p.id !== piece);
+  return (
+    <div className="mb-8 text-[20px] leading-[30px]" data-testid="together">
+      <p className="mb-2 flex flex-wrap gap-4">
+        {others.map((p) => (
+          <button key={p.id ?? ''} type="button" className="btn" onClick={() => dispatch(pieceShown(p.id))}>
+            {WORDS.takeThe} {p.name}
+          </button>
+        ))}
+      </p>
+      {whole.fits.length > 0 && (
+        <>
+          <p>{WORDS.putTogether}</p>
+          <ol className="list-decimal pl-7">
+            {whole.fits.map((f) => (
+              <li key={f.id}>{sayJoin(f, whole)}</li>
+            ))}
+          </ol>
+        </>
+      )}
+    </div>
+  );
+}
+
 /** All is folded and shaped: how long it took, and its entry in the diary. */
 function BenchDone({ run, onDiary, onBack }: Pick<BenchProps, 'run' | 'onDiary'> & { onBack: () => void }) {
+  const { pieces } = useWholePlan();
   const total = run.steps.reduce((s, x) => s + x.seconds, 0);
   return (
     <div className="say flex-1 overflow-auto px-10 py-12 text-[26px] leading-[36px]">
@@ -269,7 +300,7 @@ function BenchDone({ run, onDiary, onBack }: Pick<BenchProps, 'run' | 'onDiary'>
         Folded, in <b>{toMinutesText(total / 60)}</b>; foreseen were{' '}
         <b>{toMinutesText(run.foreseenMinutes)}</b>.
       </p>
-      <p className="mb-8">{WORDS.measureItNowWhile}</p>
+      {pieces.length > 0 ? <Together /> : <p className="mb-8">{WORDS.measureItNowWhile}</p>}
       <p className="flex gap-4">
         <button type="button" className="btn solid" onClick={onDiary}>
           {WORDS.writeTheDiaryEntry}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { BenchRun } from '@jade/core/plan';
+import { type BenchRun, listPieces } from '@jade/core/plan';
 import type { LearnedPace } from '@jade/core/schedule';
 import { sayDuration } from '@jade/core/waits';
 import { toFigure, toMinutesText } from '@jade/core/units';
@@ -8,7 +8,7 @@ import { useRecords } from '../../records/index.ts';
 import { StageHead } from '../../stage/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
-import { freshId, usePlan, usePlanState } from '../../plan/index.ts';
+import { freshId, usePiece, usePlan, usePlanState, useWholePlan } from '../../plan/index.ts';
 import { Waiting, sayDayOfYear, sayMoment } from '../../ui/index.ts';
 import { Bench } from './Bench.tsx';
 import { useDrawerSheet } from './useDrawerSheet.ts';
@@ -20,7 +20,7 @@ const takenMinutes = (run: BenchRun): number => run.steps.reduce((s, x) => s + x
 /** Stage 7: the runs so far, and the bench itself, which fills the page. */
 export function BenchPage() {
   const plan = usePlan();
-  const { id } = usePlanState();
+  const { id, piece } = usePlanState();
   const { input, result } = useEngine();
   const navigate = useNavigate();
   const { write } = useRecords();
@@ -42,7 +42,7 @@ export function BenchPage() {
     setRun(next);
     write('run', id, next);
   };
-  if (run) {
+  if (run && run.piece === piece) {
     return (
       <Bench
         run={run}
@@ -61,6 +61,7 @@ export function BenchPage() {
         result.readings.sideMm ?? null,
         plan.paper.name,
         result.readings.minutes,
+        piece,
       ),
     );
   };
@@ -82,6 +83,7 @@ export function BenchPage() {
         ) : (
           WORDS.layTheSheetReady
         )}
+        <AlikeSteps />
         {sheet.note && <span className="note block">{sheet.note}</span>}
       </StageHead>
       <div className="flex gap-4 px-7 pb-6">
@@ -134,6 +136,19 @@ export function BenchPage() {
       )}
     </main>
   );
+}
+
+/** Steps this piece has in common with another: both are folded along in one go. */
+function AlikeSteps() {
+  const whole = useWholePlan();
+  const piece = usePiece();
+  const says = whole.pieces.flatMap((p) => {
+    if (!p.alike || (p.id !== piece && p.alike.piece !== piece)) return [];
+    const other = p.id === piece ? p.alike.piece : p.id;
+    const name = listPieces(whole).find((x) => x.id === other)?.name ?? '';
+    return [`${WORDS.alikeUntil} ${p.alike.steps}: ${name}.`];
+  });
+  return says.length === 0 ? null : <span className="note block">{says.join(' ')}</span>;
 }
 
 /** What would lie on the bench: the sheet of the plan, before its first fold. */

@@ -8,9 +8,11 @@ export function beginRun(
   sheetMm: number | null,
   paper: string,
   foreseenMinutes: number,
+  piece: BenchRun['piece'] = null,
 ): BenchRun {
   return {
     id,
+    piece,
     startedAt: now.toISOString(),
     finishedAt: null,
     sheetMm,

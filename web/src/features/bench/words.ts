@@ -38,6 +38,9 @@ export const WORDS = {
   roomIsOpen: 'The bench is open to the room. Type this address on the other screen, then the code:',
   closeTheRoom: 'Close the room',
   roomFault: 'The room could not be opened or closed: the server does not answer. Try again when it does.',
+  takeThe: 'Take the',
+  putTogether: 'When all are folded, put them together:',
+  alikeUntil: 'Fold both, one after the other, until step',
   toTheStep: 'to the step',
   thenAWait: 'then a wait',
   waitSays:

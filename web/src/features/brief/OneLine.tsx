@@ -3,6 +3,7 @@ import type { Plan } from '@jade/core/plan';
 import { type ReadWishes, readWishes } from '@jade/core/wishes';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
+import { useOtherPlans } from './Like.tsx';
 import type { Wish } from './WishSize.tsx';
 import { WORDS } from './words.ts';
 
@@ -13,12 +14,20 @@ export function OneLine() {
   const { unit } = useSettings();
   const [text, setText] = useState('');
   const [fault, setFault] = useState('');
+  const [notes, setNotes] = useState<readonly string[]>([]);
+  const others = useOtherPlans();
   const take = (): void => {
-    const read = readWishes(text, unit, new Date().toLocaleDateString('sv'));
+    const read = readWishes(text, {
+      unit,
+      today: new Date().toLocaleDateString('sv'),
+      colours: { front: plan.paper.front.name, back: plan.paper.back.name },
+      others,
+    });
     if (!read.ok) return setFault(read.fault);
     edit((p) => applyWishes(p, read.value));
     setText('');
     setFault('');
+    setNotes(read.value.notes);
   };
   return (
     <form
@@ -39,9 +48,15 @@ export function OneLine() {
           onChange={(e) => {
             setText(e.target.value);
             setFault('');
+            setNotes([]);
           }}
         />
       </label>
+      {notes.length > 0 && (
+        <p role="status" className="note mt-1">
+          {notes.join(' ')}
+        </p>
+      )}
       {fault && (
         <p role="alert" className="mt-1 text-[14px] text-persimmon">
           {fault}
@@ -51,6 +66,9 @@ export function OneLine() {
   );
 }
 
+/** Most parts whose colour a brief names. */
+const MOST_SIDES = 30;
+
 /** What a line says goes into the brief; what it does not say stays. The first height or length is the one the sheet follows. */
 function applyWishes(p: Plan, read: ReadWishes): void {
   if (read.copies !== undefined) p.brief.copies = read.copies;
@@ -59,8 +77,9 @@ function applyWishes(p: Plan, read: ReadWishes): void {
   if (read.rules !== undefined) p.brief.rules = read.rules;
   const flat = read.sizes.filter((s) => s.dimension !== 'depth');
   const [first, second] = flat;
-  const wishOf = ({ mm, tolerancePercent, bound, toMm }: ReadWishes['sizes'][number]): Wish => ({
-    mm,
+  const wishOf = ({ mm, tolerancePercent, bound, toMm, like }: ReadWishes['sizes'][number]): Wish => ({
+    ...(like ? { like: { ...like, name: like.name.slice(0, 80) } } : {}),
+    mm: Math.round(mm * 100) / 100,
     tolerancePercent,
     bound,
     toMm,
@@ -69,4 +88,9 @@ function applyWishes(p: Plan, read: ReadWishes): void {
   if (first) p.brief.other = second ? wishOf(second) : null;
   const deep = read.sizes.find((s) => s.dimension === 'depth');
   if (deep) p.brief.depth = wishOf(deep);
+  for (const { part, side } of read.sides) {
+    const own = p.brief.sides.find((s) => s.part.toLowerCase() === part.toLowerCase());
+    if (own) own.side = side;
+    else if (p.brief.sides.length < MOST_SIDES) p.brief.sides.push({ part, side, at: [] });
+  }
 }

@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
-import type { PartSeen } from '@jade/core/checks';
+import { type PartSeen, type RoleSwap, saySwaps, turnSheetOver } from '@jade/core/checks';
 import { toFigure } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { type Painted, PaintedSkin } from '../../painting/index.ts';
-import { useEdit, usePlan } from '../../plan/index.ts';
+import { useChange, useEdit, usePlan } from '../../plan/index.ts';
 import { Leaf, Waiting } from '../../ui/index.ts';
 import { WORDS } from './words.ts';
 
@@ -14,6 +14,7 @@ export function SideList() {
   const [part, setPart] = useState('');
   const [painting, setPainting] = useState<number | null>(null);
   const seen = useSeenParts();
+  const change = useChange();
   const add = (): void => {
     if (part.trim() === '') return;
     edit((p) => void p.brief.sides.push({ part: part.trim(), side: 'front', at: [] }));
@@ -61,10 +62,25 @@ export function SideList() {
                 {WORDS.leaveOut}
               </button>
             </div>
-            {seen?.[i]?.part === s.part && <Verdict seen={seen[i]} />}
+            {seen?.own[i]?.part === s.part && <Verdict seen={seen.own[i]} swapped={seen.swapped[i]} />}
           </li>
         ))}
       </ul>
+      {seen && seen.own.some((p) => p.seen && p.seen !== p.wanted) && (
+        <p className="note mt-1" data-testid="colour-remedy">
+          {seen.better > 0 ? (
+            <>
+              Begun other side up, {seen.better} more {seen.better === 1 ? 'comes' : 'come'} out as wished.{' '}
+              <button type="button" className="act" onClick={() => change(turnSheetOver)}>
+                {WORDS.turnTheSheet}
+              </button>
+            </>
+          ) : (
+            'Begun other side up, no more come out as wished.'
+          )}{' '}
+          {saySwaps(seen.swaps)}
+        </p>
+      )}
       <div className="mt-2 flex gap-2">
         <input
           type="text"
@@ -96,16 +112,37 @@ export function SideList() {
   );
 }
 
+interface SeenParts {
+  readonly own: readonly PartSeen[];
+  /** With the sheet begun other side up. */
+  readonly swapped: readonly PartSeen[];
+  /** How many more come out as wished then. */
+  readonly better: number;
+  readonly swaps: readonly RoleSwap[];
+}
+
 /** What the folds make of each wish, in the order of the brief; none while it is computed or nothing is folded. */
-function useSeenParts(): readonly PartSeen[] | undefined {
+function useSeenParts(): SeenParts | undefined {
   const { result } = useEngine();
-  const [parts, setParts] = useState<readonly PartSeen[]>();
+  const [parts, setParts] = useState<SeenParts>();
   useEffect(() => {
     if (!result) return;
     let live = true;
     getEngine()
       .readColours()
-      .then((found) => live && setParts(found?.choices[0].parts))
+      .then((found) => {
+        if (!live) return;
+        const [own, other] = found?.choices ?? [];
+        setParts(
+          own &&
+            other && {
+              own: own.parts,
+              swapped: other.parts,
+              better: other.asWanted - own.asWanted,
+              swaps: found!.swaps,
+            },
+        );
+      })
       .catch(() => undefined);
     return () => {
       live = false;
@@ -114,7 +151,13 @@ function useSeenParts(): readonly PartSeen[] | undefined {
   return parts;
 }
 
-function Verdict({ seen: { seen, share, shareBehind, wanted } }: { seen: PartSeen }) {
+function Verdict({
+  seen: { seen, share, shareBehind, wanted },
+  swapped,
+}: {
+  seen: PartSeen;
+  swapped: PartSeen | undefined;
+}) {
   const { paper } = usePlan();
   const percent = (s: number): string => `${toFigure(s * 100, 0)} %`;
   if (!seen) return <p className="note">{WORDS.whereItIsNothing}</p>;
@@ -127,7 +170,7 @@ function Verdict({ seen: { seen, share, shareBehind, wanted } }: { seen: PartSee
           : `shows ${paper[seen].name} at its tip`
         : `${percent(share)} of it shows ${paper[wanted].name} from the front${
             shareBehind === undefined ? '' : `, ${percent(shareBehind)} from behind`
-          }`}
+          }${isMet || swapped?.share === undefined ? '' : `; begun other side up ${percent(swapped.share)}`}`}
     </p>
   );
 }

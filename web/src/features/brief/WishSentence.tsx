@@ -1,12 +1,17 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
+import { MOST_PLACES } from '@jade/core/plan';
 import { otherDimension } from '@jade/core/sizing';
 import { useEngine } from '../../engine/index.ts';
-import { useEdit, usePlan } from '../../plan/index.ts';
+import { useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
+import { Hands } from './Hands.tsx';
 import { Hardest } from './Hardest.tsx';
+import { LikeNotice } from './Like.tsx';
 import { WordButton, WordChoice, WordNumber, WordText } from './inline.tsx';
 import { OneLine } from './OneLine.tsx';
 import { type Wish, WishSize } from './WishSize.tsx';
+import { NewPlace, PlaceWords } from './WishPlaces.tsx';
 import { WishVerdicts } from './WishVerdicts.tsx';
 import { RULES, WORDS } from './words.ts';
 
@@ -18,6 +23,7 @@ export function WishSentence() {
   const [fault, setFault] = useState('');
   const { brief } = plan;
   const { target } = brief;
+  const { id } = usePlanState();
   const shared = { unit, onFault: setFault };
   return (
     <section aria-label={WORDS.wishes} className="max-w-[760px]">
@@ -86,6 +92,7 @@ export function WishSentence() {
             </span>
           );
         })}
+        <PlaceWords {...shared} />
         {brief.date !== null && (
           <>
             , by{' '}
@@ -105,6 +112,14 @@ export function WishSentence() {
           options={RULES}
           onChoice={(v) => edit((p) => void (p.brief.rules = v))}
         />
+        {plan.pieces.length > 0 && (
+          <>
+            , in{' '}
+            <Link className="act" to={`/plan/${id}/whole`}>
+              {plan.pieces.length + 1} pieces
+            </Link>
+          </>
+        )}
         {brief.budget !== null && (
           <>
             , paper of a model for at most{' '}
@@ -118,8 +133,42 @@ export function WishSentence() {
             />
           </>
         )}
+        {brief.sides.map((s, i) => (
+          <span key={i}>
+            {i === 0 ? '; ' : ', '}
+            {isAll(s.part) ? (
+              <>
+                no{' '}
+                <WordChoice
+                  label={WORDS.colourThatDoesNot}
+                  value={s.side}
+                  options={[
+                    { value: 'front', label: plan.paper.back.name },
+                    { value: 'back', label: plan.paper.front.name },
+                  ]}
+                  onChoice={(v) => edit((p) => void (p.brief.sides[i]!.side = v))}
+                />{' '}
+                shows
+              </>
+            ) : (
+              <>
+                {s.part.toLowerCase()}{' '}
+                <WordChoice
+                  label={`Colour of the ${s.part}`}
+                  value={s.side}
+                  options={[
+                    { value: 'front', label: plan.paper.front.name },
+                    { value: 'back', label: plan.paper.back.name },
+                  ]}
+                  onChoice={(v) => edit((p) => void (p.brief.sides[i]!.side = v))}
+                />
+              </>
+            )}
+          </span>
+        ))}
         .
       </p>
+      <LikeNotice />
       {fault && (
         <p role="alert" className="my-1 font-semibold text-persimmon">
           {fault}
@@ -128,13 +177,19 @@ export function WishSentence() {
       <AddWords />
       <WishVerdicts />
       <Hardest />
+      <Hands />
     </section>
   );
 }
 
+/** A part's name that means the whole model. */
+const isAll = (part: string): boolean => part.toLowerCase() === 'everything';
+
 /** What the sentence can grow by; what it has already is not offered. */
 function AddWords() {
-  const { brief } = usePlan();
+  const { brief, pieces, steps } = usePlan();
+  const [isPlacing, setPlacing] = useState(false);
+  const { id } = usePlanState();
   const { result } = useEngine();
   const edit = useEdit();
   const { target } = brief;
@@ -166,6 +221,9 @@ function AddWords() {
               edit((p) => void (p.brief.depth = usual(reading?.posed?.depthMm ?? reading?.form?.depthMm))),
           },
         ]),
+    ...(steps.length > 0 && brief.places.length < MOST_PLACES
+      ? [{ word: WORDS.addPlace, act: () => setPlacing(true) }]
+      : []),
     ...(brief.date === null
       ? [{ word: WORDS.addDate, act: () => edit((p) => void (p.brief.date = inWeeks(3))) }]
       : []),
@@ -184,8 +242,9 @@ function AddWords() {
       : []),
   ];
   return (
-    <p className="mt-1 flex flex-wrap gap-x-4 text-[15px] text-ink-2">
-      {offers.length > 0 && (
+    <>
+      {isPlacing && <NewPlace onDone={() => setPlacing(false)} />}
+      <p className="mt-1 flex flex-wrap gap-x-4 text-[15px] text-ink-2">
         <span className="flex flex-wrap gap-x-3">
           {WORDS.add}
           {offers.map((o) => (
@@ -193,19 +252,24 @@ function AddWords() {
               {o.word}
             </WordButton>
           ))}
+          {pieces.length === 0 && (
+            <Link className="act" to={`/plan/${id}/whole`}>
+              {WORDS.addPiece}
+            </Link>
+          )}
         </span>
-      )}
-      {outs.length > 0 && (
-        <span className="flex flex-wrap gap-x-3">
-          {WORDS.leaveOutWish}
-          {outs.map((o) => (
-            <WordButton key={o.word} label={`Leave out the ${o.word}`} onPress={o.act}>
-              {o.word}
-            </WordButton>
-          ))}
-        </span>
-      )}
-    </p>
+        {outs.length > 0 && (
+          <span className="flex flex-wrap gap-x-3">
+            {WORDS.leaveOutWish}
+            {outs.map((o) => (
+              <WordButton key={o.word} label={`Leave out the ${o.word}`} onPress={o.act}>
+                {o.word}
+              </WordButton>
+            ))}
+          </span>
+        )}
+      </p>
+    </>
   );
 }
 

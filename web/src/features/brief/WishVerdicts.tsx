@@ -6,8 +6,6 @@ import { useSettings } from '../../records/index.ts';
 import { WordButton } from './inline.tsx';
 import { WORDS } from './words.ts';
 
-const ADJECTIVE = { height: 'tall', length: 'long', depth: 'deep' } as const;
-
 /** Each wish with what the folds make of it, and which two contradict each other. */
 export function WishVerdicts() {
   const { result } = useEngine();
@@ -43,7 +41,7 @@ export function WishVerdicts() {
 }
 
 function Verdict({
-  wish: { isMm, missMm, dimension },
+  wish: { isMm, missMm, after },
   length,
 }: {
   wish: WishReading;
@@ -53,13 +51,12 @@ function Verdict({
   if (missMm === 0)
     return (
       <span className="text-jade-deep">
-        holds: <b>{length(isMm)}</b> {ADJECTIVE[dimension]}
+        holds: <b>{length(isMm)}</b> {after}
       </span>
     );
   return (
     <span className="text-persimmon">
-      <b>{length(isMm)}</b> {ADJECTIVE[dimension]}: <b>{length(Math.abs(missMm))}</b> too{' '}
-      {missMm < 0 ? 'small' : 'large'}
+      <b>{length(isMm)}</b> {after}: <b>{length(Math.abs(missMm))}</b> too {missMm < 0 ? 'small' : 'large'}
     </span>
   );
 }

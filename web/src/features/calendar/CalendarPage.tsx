@@ -19,8 +19,7 @@ import {
   sayDay,
   sayDayOfYear,
 } from '../../ui/index.ts';
-import { usePracticeState } from '../../stage/index.ts';
-import { CuttingPlan } from './CuttingPlan.tsx';
+import { CuttingPlan, usePracticeState } from '../../stage/index.ts';
 import { Weeks } from './Weeks.tsx';
 import { type KnownShow, useShow } from './useShow.ts';
 import { WEEKDAYS, WORDS, saySentence, saySheets, saySpare, sayModel, sayTime } from './words.ts';

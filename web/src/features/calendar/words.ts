@@ -29,10 +29,6 @@ export const WORDS = {
   drillsSay:
     'A small diamond stands for drills that are due; they take some ten minutes each beside the folding.',
   toPractice: 'To Practice',
-  cuttingPlan: 'How the sheets are cut',
-  cuttingSays:
-    'The models of one paper share its sheets. Cuts are made in the order of their numbers, each right across what is left; steel rule, guarded blade, cut away from the hand that holds.',
-  print: 'Print it',
   saveIcs: 'Save as iCalendar',
   nothingHelps: 'Nothing that was tried makes it less late.',
   chart: 'Evenings with what is folded, and waits under them',

@@ -145,7 +145,7 @@ function Standing({ figure, x, k, onOpen }: { figure: Figure; x: number; k: numb
                 )
                 .join(' ')}
               fill={shadeOf(
-                item.side === 'front' ? palette.front : palette.back,
+                item.colour ?? (item.side === 'front' ? palette.front : palette.back),
                 item.depth * SHADE_PER_LAYER,
               )}
             />

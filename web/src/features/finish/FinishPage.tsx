@@ -3,7 +3,8 @@ import { type ShapingStep, shapingOf, shapingStepSchema } from '@jade/core/shapi
 import { StageHead, Verdicts, usePosed } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
-import { useEdit, usePlan } from '../../plan/index.ts';
+import { useEdit, usePiece, usePlan, useWholePlan } from '../../plan/index.ts';
+import { FreeRange, type Movable, type PoseHands, PoseView } from '../../space/index.ts';
 import { Waiting } from '../../ui/index.ts';
 import { Actions } from './Actions.tsx';
 import { CleanZones } from './CleanZones.tsx';
@@ -12,11 +13,8 @@ import { FromAnother } from './FromAnother.tsx';
 import { FlatForm } from './FlatForm.tsx';
 import { Locks } from './Locks.tsx';
 import { PointChooser } from './PointChooser.tsx';
-import { PoseView } from './PoseView.tsx';
 import { PoseRail } from './PoseRail.tsx';
 import { ShapingList } from './ShapingList.tsx';
-import { FreeRange, type Movable } from './grip.ts';
-import type { PoseHands } from './poseViews.ts';
 import { type Making, ShapingMaker, TRIAL, mostPicks, placeOf, takePick, toAct } from './ShapingMaker.tsx';
 import { WORDS, CAUTIONS, TOOL_WORDS, sayDrag, sayStance } from './words.ts';
 
@@ -28,6 +26,7 @@ const MAKING_PX = 320;
 export function FinishPage() {
   const plan = usePlan();
   const detail = useLastStep();
+  const isFurther = usePiece() !== null;
   const [making, setMaking] = useState<Making | null>(null);
   const [isTaking, setTaking] = useState(false);
   const [drag, setDrag] = useState<Drag | null>(null);
@@ -111,12 +110,22 @@ export function FinishPage() {
       </div>
       <div className="grid grid-cols-[minmax(360px,1fr)_minmax(320px,460px)] gap-10 border-t border-rule px-7 pt-5 pb-10 max-[900px]:grid-cols-1">
         <div>
-          <h2 className="head mb-2">{WORDS.theFlatForm}</h2>
-          <FlatForm key={plan.steps.length} detail={detail} />
+          {isFurther ? (
+            <p className="note">{WORDS.ofTheFirstPiece}</p>
+          ) : (
+            <>
+              <h2 className="head mb-2">{WORDS.theFlatForm}</h2>
+              <FlatForm key={plan.steps.length} detail={detail} />
+            </>
+          )}
         </div>
         <div>
-          <Actions detail={detail} />
-          <Locks detail={detail} />
+          {!isFurther && (
+            <>
+              <Actions detail={detail} />
+              <Locks detail={detail} />
+            </>
+          )}
           <CleanZones detail={detail} />
           <Cautions />
           {plan.finish.wetFolded && figure && <DampPlan figure={figure} />}
@@ -163,11 +172,16 @@ function DragLine({ drag, figure }: { drag: Drag | null; figure: PosedFigure }) 
 function FinishSentence({ figure, drag }: { figure: PosedFigure | undefined; drag: Drag | null }) {
   const { unit } = useSettings();
   const { finish, steps, shaping } = usePlan();
+  const { pieces } = useWholePlan();
   if (steps.length === 0) return <>{WORDS.nothingIsFoldedYet}</>;
   if (!figure) return <>{WORDS.theFigureIsBeing}</>;
   if (drag)
     return <>{sayDrag(shaping.findIndex((s) => s.id === drag.step) + 1, drag.degrees, figure.pose, unit)}</>;
-  return <>{sayStance(figure.pose, finish.posture !== 'stands', unit)}</>;
+  return (
+    <>
+      {pieces.length > 0 && WORDS.byItself} {sayStance(figure.pose, finish.posture !== 'stands', unit)}
+    </>
+  );
 }
 
 /** The finished flat form and its landmarks. */

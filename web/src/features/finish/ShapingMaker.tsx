@@ -6,7 +6,7 @@ import type { PosedFigure, StepDetail } from '../../engine/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { isTyping } from '../../stage/index.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
-import type { PosePick } from './picking.ts';
+import type { PosePick } from '../../space/index.ts';
 import { WORDS } from './words.ts';
 
 type Landmark = StepDetail['landmarks'][number];

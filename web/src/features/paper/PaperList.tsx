@@ -1,13 +1,11 @@
-import { useMemo } from 'react';
-import { findPaperKind, gapToLeaveMm, toBulk } from '@jade/core/paper';
+import { gapToLeaveMm, toBulk } from '@jade/core/paper';
 import { toPaperChoice } from '@jade/core/plan';
-import { toStockPieces } from '@jade/core/readings';
 import { toFigure, toLengthText, sayNumber } from '@jade/core/units';
-import { type JudgedPaper, type PaperFault, rankPapers } from '@jade/core/window';
+import type { JudgedPaper, PaperFault } from '@jade/core/window';
 import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { useWindowInput } from './useWindowInput.ts';
+import { useRankedPapers } from './PaperWindows.tsx';
 import { WORDS } from './words.ts';
 
 /** The drawer's papers for this plan: caliper, bulk and gap each would give; one is chosen. */
@@ -17,15 +15,7 @@ export function PaperList() {
   const { unit, limits } = useSettings();
   const { data } = usePapers();
   const { last, bulkiest } = useEngine().result?.readings ?? {};
-  const input = useWindowInput();
-  const ranked = useMemo(() => {
-    if (!input || !data) return undefined;
-    const kindOf = (id: string) => findPaperKind(data.find((p) => p.id === id)!.kind);
-    return rankPapers(input, toStockPieces(plan, data), {
-      isWetFolded: plan.finish.wetFolded,
-      wetFoldable: (id) => kindOf(id)?.wetFoldable ?? true,
-    });
-  }, [plan, input, data]);
+  const ranked = useRankedPapers();
   if (!data || data.length === 0) return <p className="say text-ink-2">{WORDS.theDrawerIsEmpty}</p>;
   return (
     <section aria-label={WORDS.whichPaper}>

@@ -6,6 +6,7 @@ import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { Choice } from '../../ui/index.ts';
+import { TrialSheet } from './TrialSheet.tsx';
 import { useWindowInput } from './useWindowInput.ts';
 import { WORDS } from './words.ts';
 
@@ -54,6 +55,7 @@ export function PracticeSheet() {
           )}
         </p>
       )}
+      <TrialSheet />
       <Partials scale={Math.max(practice ?? 0, sideMm)} />
     </section>
   );

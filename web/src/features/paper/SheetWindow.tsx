@@ -12,6 +12,7 @@ import { toLengthText } from '@jade/core/units';
 import { usePapers, useSettings } from '../../records/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
+import { PaperWindows } from './PaperWindows.tsx';
 import { Remedies } from './Remedies.tsx';
 import { useWindowInput } from './useWindowInput.ts';
 import { WORDS } from './words.ts';
@@ -41,6 +42,7 @@ export function SheetWindow() {
         ticks={stock.filter((s) => s.sideMm > 0)}
       />
       <WindowSentence input={input} window={window} side={readings.sideMm} />
+      <PaperWindows />
       {!window.isOpen && <Remedies input={input} />}
     </section>
   );
@@ -93,6 +95,7 @@ function Chart({
   const { unit } = useSettings();
   const [dragged, setDragged] = useState<number | null>(null);
   const frame = useRef(0);
+  const narrows = useNarrows(input);
   const side = dragged ?? chosen;
   const { bands, lowMm, highMm, lowBy, highBy, isOpen } = window;
   // Limits far beyond everything else would squeeze the rest together.
@@ -146,6 +149,11 @@ function Chart({
             binds={lowBy === band.id ? 'low' : highBy === band.id ? 'high' : undefined}
           />
         ))}
+        <NarrowTicks
+          x={x}
+          narrows={narrows}
+          y={TOP + 3 + bands.findIndex((b) => b.id === 'narrowest') * ROW}
+        />
         <line x1={x(side)} x2={x(side)} y1="18" y2={height - 16} stroke="var(--jade)" strokeWidth="2" />
         <path d={`M${x(side)} 2l8 9l-8 13l-8 -13z`} fill="var(--jade)" />
       </svg>
@@ -163,9 +171,82 @@ function Chart({
         />
         <b className="text-ink">{toLengthText(side, unit).text}</b>
       </label>
+      <TooNarrow side={side} narrows={narrows} input={input} />
     </>
   );
 }
+
+/** A flap or pleat, and the side below which it is too narrow for the hand. */
+interface Narrow {
+  readonly name: string;
+  readonly width: number;
+  readonly step: number;
+  readonly atMm: number;
+}
+
+/** Every narrow place of the plan by the limb it becomes, the first to be too narrow first. */
+function useNarrows({ handling, limits }: Input): readonly Narrow[] {
+  const { limbs } = usePlan();
+  const narrows = useEngine().result?.readings.narrows;
+  const least = handling === 'fingers' ? limits.fingersMm : limits.tweezersMm;
+  return useMemo(
+    () =>
+      (narrows ?? []).map(({ tip, width, step }) => ({
+        name:
+          tip === null
+            ? 'a pleat'
+            : (limbs.find((l) => l.tip === tip)?.name.toLowerCase() ?? `the flap at ${tip}`),
+        width,
+        step,
+        atMm: least / width,
+      })),
+    [narrows, limbs, least],
+  );
+}
+
+/** Where each limb becomes too narrow, along the row of the narrowest. */
+function NarrowTicks({ x, narrows, y }: { x: Scale; narrows: readonly Narrow[]; y: number }) {
+  if (y < TOP) return null;
+  return narrows
+    .filter((n) => n.atMm < x.domain()[1]!)
+    .map((n) => (
+      <line
+        key={`${n.name} ${n.step}`}
+        x1={x(n.atMm)}
+        x2={x(n.atMm)}
+        y1={y + ROW - 14}
+        y2={y + ROW - 4}
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+      >
+        <title>{`${n.name}: too narrow below ${n.atMm.toFixed(0)} mm, after step ${n.step}`}</title>
+      </line>
+    ));
+}
+
+/** Which limbs the size in hand makes too narrow, and after which step; else which is the next. */
+function TooNarrow({ side, narrows, input }: { side: number; narrows: readonly Narrow[]; input: Input }) {
+  const { unit } = useSettings();
+  const { handling } = input;
+  const out = narrows.filter((n) => side < n.atMm);
+  const next = narrows.find((n) => side >= n.atMm);
+  const say = (n: Narrow): string =>
+    `${n.name} (${toLengthText(n.width * side, unit).text}, after step ${n.step})`;
+  if (narrows.length === 0) return null;
+  return (
+    <p className={`note ${out.length > 0 ? '!text-persimmon' : ''}`} data-testid="too-narrow">
+      {out.length > 0
+        ? `Too narrow for ${handling} at this size: ${out.slice(0, MOST_NAMED).map(say).join(', ')}${
+            out.length > MOST_NAMED ? ` and ${out.length - MOST_NAMED} more` : ''
+          }.`
+        : next
+          ? `Every place is wide enough for ${handling}; the first to become too narrow is ${next.name}, below ${toLengthText(Math.round(next.atMm), unit).text}, after step ${next.step}.`
+          : ''}
+    </p>
+  );
+}
+
+const MOST_NAMED = 4;
 
 type Scale = ReturnType<typeof scaleLinear<number, number>>;
 

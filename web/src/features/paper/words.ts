@@ -1,5 +1,13 @@
 /** Words and sentences of paper that stand as they are; those with figures in them are functions. */
 export const WORDS = {
+  windowsOfPapers: 'The window of every paper, one under the other',
+  trialOf: 'For a trial that tells the truth about layers:',
+  trialTruth: 'every flap is as thick for its width as on the final sheet.',
+  narrowestOnIt: 'Its narrowest place is',
+  noTrial:
+    'No other paper of the drawer is large enough, or thin enough, for a trial whose layers tell the truth.',
+  trialNoCaliper:
+    'Measure the caliper of the final paper, and the drawer says which cheap sheet tells the truth about layers.',
   sixSides: 'six equal sides',
   eightSides: 'eight equal sides',
   cutFromItsBox: 'cut from a sheet as wide as it is; its side is one of its edges',

@@ -9,6 +9,13 @@ export interface PoseColours {
   readonly jade: string;
 }
 
+/** Colours of one paper, from a triangle of the figure on. */
+export interface PosePaper {
+  readonly from: number;
+  readonly front: string;
+  readonly back: string;
+}
+
 /** What is done with the pointer beside turning the view. */
 export interface PoseHands {
   /** Steps whose parts can be dragged. */

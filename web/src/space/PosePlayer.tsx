@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { type Surface, shapingOf } from '@jade/core/shaping';
-import { getEngine } from '../../engine/index.ts';
-import { usePlan } from '../../plan/index.ts';
+import { getEngine } from '../engine/index.ts';
+import { usePlan } from '../plan/index.ts';
 import { WORDS } from './words.ts';
 
 type Frames = readonly { readonly step: number; readonly surface: Surface }[];

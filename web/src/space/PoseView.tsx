@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Drawing } from '@jade/core/drawing';
 import type { Surface } from '@jade/core/shaping';
-import { getEngine } from '../../engine/index.ts';
-import { savePng, saveSvg, usePalette } from '../../pictures/index.ts';
-import { usePlan } from '../../plan/index.ts';
-import { NumberField } from '../../ui/index.ts';
+import { getEngine } from '../engine/index.ts';
+import { savePng, saveSvg, usePalette } from '../pictures/index.ts';
+import { usePlan } from '../plan/index.ts';
+import { NumberField } from '../ui/index.ts';
 import { PosePlayer, useFrames } from './PosePlayer.tsx';
 import type { PoseStage } from './PoseStage.ts';
-import type { PoseHands, PoseSide } from './poseViews.ts';
+import type { PoseHands, PosePaper, PoseSide } from './poseViews.ts';
 import { WORDS } from './words.ts';
 
 /** Edges are inked dark on paper; by lamp paper seen edge on would be lost in the dark. */
@@ -34,11 +35,18 @@ export function PoseView({
   title,
   height,
   hands,
+  papers,
+  drawFrom,
 }: {
   readonly surface: Surface;
   readonly title: string;
   readonly height: number;
-  readonly hands: PoseHands;
+  /** What the pointer takes hold of; where it is missing, the view alone is turned. */
+  readonly hands?: PoseHands;
+  /** Papers of a model of several pieces, each from a triangle on; the open plan's own where they are missing. */
+  readonly papers?: readonly PosePaper[];
+  /** The picture that is saved, seen from a direction; the open plan's own figure where it is missing. */
+  readonly drawFrom?: (towards: readonly [number, number, number]) => Promise<Drawing | null>;
 }) {
   const { paper } = usePlan();
   const palette = usePalette();
@@ -81,10 +89,14 @@ export function PoseView({
   }, [front, back]);
   const shown = played.frame?.surface ?? surface;
   const isPlayed = played.frame !== undefined;
-  useEffect(() => stage.current?.set(shown, isPlayed), [shown, isPlayed, ready]);
+  useEffect(() => {
+    if (!isPlayed) stage.current?.paint(papers ?? []);
+    stage.current?.set(shown, isPlayed);
+  }, [shown, isPlayed, ready, papers]);
   useEffect(() => stage.current?.handle(isPlayed ? undefined : hands), [hands, isPlayed, ready]);
   const save = async (kind: 'svg' | 'png'): Promise<void> => {
-    const drawing = await getEngine().drawPosed(stage.current?.eye() ?? [0, 0, 1]);
+    const eye = stage.current?.eye() ?? ([0, 0, 1] as const);
+    const drawing = await (drawFrom ? drawFrom(eye) : getEngine().drawPosed(eye));
     if (!drawing) return;
     const file = `${title.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-in-space`;
     const picture = { drawing, palette, title: `${title} in space`, file };
@@ -166,7 +178,7 @@ export function PoseView({
             />
           </span>
         )}
-        <PosePlayer played={played} />
+        {!papers && <PosePlayer played={played} />}
         <span className="note">{WORDS.linesOfTheTable}</span>
         <span className="note">
           Save this view:{' '}

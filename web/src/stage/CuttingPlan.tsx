@@ -2,8 +2,8 @@ import { useState } from 'react';
 import type { Show } from '@jade/core/calendar';
 import type { SharedSheet } from '@jade/core/paper';
 import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
-import { useSettings } from '../../records/index.ts';
-import { Leaf } from '../../ui/index.ts';
+import { useSettings } from '../records/index.ts';
+import { Leaf } from '../ui/index.ts';
 import { WORDS } from './words.ts';
 
 /** Pictures of sheets shown of one paper; alike ones are told by their number. */
@@ -24,6 +24,8 @@ export function CuttingPlan({ sheets }: Pick<Show, 'sheets'>) {
         <Leaf open onOpen={setOpen} title={WORDS.cuttingPlan} width="page">
           <p className="mb-3">
             {WORDS.cuttingSays}{' '}
+            {known.some((s) => s.cutting!.sheets.some((c) => c.pieces.some((p) => p.isHalfSquare))) &&
+              WORDS.halvesCut}{' '}
             <button type="button" className="act" onClick={() => window.print()}>
               {WORDS.print}
             </button>
@@ -111,6 +113,28 @@ function SheetPicture({
             fill="var(--leaf)"
             stroke="var(--ink)"
           />
+          {p.isHalfSquare && (
+            <line
+              x1={p.x * k}
+              y1={y(p.y)}
+              x2={(p.x + p.widthMm) * k}
+              y2={y(p.y + p.heightMm)}
+              stroke="var(--persimmon)"
+              strokeWidth="1.6"
+              strokeDasharray="6 3"
+            />
+          )}
+          {p.isHalfSquare && p.names[1] && (
+            <text
+              x={(p.x + p.widthMm) * k - 5}
+              y={y(p.y) - 7}
+              fontSize="11"
+              textAnchor="end"
+              fill="var(--ink)"
+            >
+              {p.names[1]}
+            </text>
+          )}
           <text x={p.x * k + 5} y={y(p.y + p.heightMm) + 15} fontSize="11" fill="var(--ink)">
             {p.names[0]}
           </text>

@@ -22,7 +22,14 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Surface } from '@jade/core/shaping';
 import { type Grip, angleTowards, carry, gripOf } from './grip.ts';
 import { type PosePick, pickPaper } from './picking.ts';
-import { BESIDE, EYES, type PoseColours, type PoseHands, type PoseSide } from './poseViews.ts';
+import {
+  BESIDE,
+  EYES,
+  type PoseColours,
+  type PoseHands,
+  type PosePaper,
+  type PoseSide,
+} from './poseViews.ts';
 
 type Spot = Surface['foot'];
 
@@ -52,6 +59,8 @@ export class PoseStage {
   >;
   /** Ended with the stage: the canvas outlives it where the paper's colours change. */
   private readonly listening = new AbortController();
+  private papers: readonly PosePaper[] = [];
+  private own: readonly (readonly [MeshLambertMaterial, MeshLambertMaterial])[] = [];
   private surface: Surface | undefined;
   private hands: PoseHands | undefined;
   private dragged: { grip: Grip; from: Spot; degrees: number; startDegrees: number } | undefined;
@@ -61,10 +70,8 @@ export class PoseStage {
   /** Throws where the browser has no WebGL. */
   constructor(canvas: HTMLCanvasElement, colours: PoseColours) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
-    const front = new MeshLambertMaterial({ color: colours.front, side: FrontSide, flatShading: true });
-    const back = new MeshLambertMaterial({ color: colours.back, side: BackSide, flatShading: true });
-    for (const m of [front, back])
-      Object.assign(m, { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+    const front = paperOf(colours.front, FrontSide);
+    const back = paperOf(colours.back, BackSide);
     const ink = new LineBasicMaterial({ color: colours.ink });
     const rule = new LineBasicMaterial({ color: colours.rule });
     const jade = new LineBasicMaterial({ color: colours.jade });
@@ -97,6 +104,22 @@ export class PoseStage {
     canvas.addEventListener('pointermove', this.onMove, { signal });
     canvas.addEventListener('pointerup', this.onUp, { signal });
     canvas.addEventListener('pointercancel', this.onUp, { signal });
+  }
+
+  /** Gives each paper of a model of several pieces its colours; one paper where there are none. Before the figure is set. */
+  paint(papers: readonly PosePaper[]): void {
+    this.dropPapers();
+    this.papers = papers;
+    const { front, back } = this.materials;
+    this.own = papers.map((p) => [paperOf(p.front, FrontSide), paperOf(p.back, BackSide)] as const);
+    this.sides[0]!.material = papers.length > 0 ? this.own.map((o) => o[0]) : (front as MeshLambertMaterial);
+    this.sides[1]!.material = papers.length > 0 ? this.own.map((o) => o[1]) : (back as MeshLambertMaterial);
+  }
+
+  private dropPapers(): void {
+    for (const pair of this.own) for (const m of pair) m.dispose();
+    this.own = [];
+    this.paper.clearGroups();
   }
 
   /** What the pointer may take hold of. */
@@ -231,6 +254,11 @@ export class PoseStage {
     this.surface = surface;
     this.paper.setAttribute('position', new BufferAttribute(surface.triangles, 3));
     this.paper.computeVertexNormals();
+    this.paper.clearGroups();
+    this.papers.forEach(({ from }, i) => {
+      const to = this.papers[i + 1]?.from ?? surface.triangles.length / 9;
+      this.paper.addGroup(from * 3, (to - from) * 3, i);
+    });
     this.lines.setAttribute('position', new BufferAttribute(surface.lines, 3));
     this.support.setAttribute('position', new BufferAttribute(new Float32Array(surface.support.flat()), 3));
     this.foot.position.set(surface.foot[0], 0.2, surface.foot[2]);
@@ -359,12 +387,23 @@ export class PoseStage {
 
   dispose(): void {
     this.listening.abort();
+    this.dropPapers();
     this.controls.dispose();
     for (const g of [this.paper, this.lines, this.support, this.held, ...this.table.map((t) => t.geometry)])
       g.dispose();
     Object.values(this.materials).forEach((m) => m.dispose());
     this.renderer.dispose();
   }
+}
+
+/** One side of a paper; drawn a little behind its edges. */
+function paperOf(color: string, side: typeof FrontSide | typeof BackSide): MeshLambertMaterial {
+  const material = new MeshLambertMaterial({ color, side, flatShading: true });
+  return Object.assign(material, {
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1,
+  });
 }
 
 const toDegrees = (radians: number): number => (radians * 180) / Math.PI;

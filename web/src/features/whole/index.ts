@@ -1,0 +1,2 @@
+/** Room: the whole of a model of several pieces. */
+export { WholePage } from './WholePage.tsx';
