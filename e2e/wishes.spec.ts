@@ -102,7 +102,13 @@ test('every fold can be asked: what it is, how it looks, and which plans have it
   await page.goto('/plan/demo-heron/folds');
   await expect(sentence(page)).toContainText('Step 37:', { timeout: 60_000 });
   await page.getByRole('button', { name: /^Step 21,/ }).click();
-  await page.getByRole('link', { name: 'sink: what this fold is, with its picture' }).click();
+  // A leaf shows what it is, moves it on a small example, and says where this plan has it.
+  await page.getByRole('button', { name: 'sink: what this fold is, with its picture' }).click();
+  const leaf = page.getByRole('dialog');
+  await expect(leaf).toContainText('a closed corner is pushed in at a line');
+  await expect(leaf.getByTestId('motion').or(leaf.getByTestId('stills'))).toBeVisible({ timeout: 60_000 });
+  await expect(leaf.getByRole('link', { name: '21', exact: true })).toBeVisible();
+  await leaf.getByRole('link', { name: 'All folds and their signs' }).click();
   await expect(page.getByRole('heading', { name: 'The folds and their signs' })).toBeVisible();
   const sink = page.locator('#sink');
   await expect(sink).toContainText('a closed corner is pushed in at a line');
@@ -116,4 +122,65 @@ test('every fold can be asked: what it is, how it looks, and which plans have it
   // Every kind that can be shown is folded by the engine.
   await expect(page.locator('#ear svg')).toHaveCount(2, { timeout: 60_000 });
   await expect(page.locator('#hem svg')).toHaveCount(2);
+});
+
+test('colours, hands, a gap and a size of the cast are wished in the sentence and judged where they stand', async ({
+  page,
+}) => {
+  test.slow();
+  await openCopy(page, 'demo-otter');
+  const line = page.getByLabel('Say it in one line');
+  await line.fill('otter, 8 in (200 mm) long, belly cream');
+  await line.press('Enter');
+  await expect(page.getByText('8 in is 203.2 mm, not 200.')).toBeVisible();
+  await expect(page.getByLabel('Wanted size', { exact: true })).toHaveValue('203.2 mm');
+  // The belly is painted on the finished form, fails, and turning the sheet keeps it a wish.
+  await expect(page.getByLabel('Colour of the belly')).toHaveValue('back');
+  await page.getByRole('button', { name: 'Paint belly' }).click();
+  const skin = page.getByRole('img', { name: 'The finished skin, to paint on' });
+  const box = (await skin.boundingBox())!;
+  await skin.click({ position: { x: box.width * 0.5, y: box.height * 0.52 } });
+  await page.getByRole('button', { name: /^(This place is it|These \d+ places are it)$/ }).click();
+  await expect(page.getByTestId('wish-verdict').last()).toContainText('0 % of it shows cream from the front');
+  await expect(page.getByTestId('wish-verdict').last()).toContainText('begun other side up 100 %');
+  await page.getByTestId('colour-remedy').getByRole('button', { name: 'Begin other side up' }).click();
+  await expect(page.getByTestId('wish-verdict').last()).toContainText(
+    '100 % of it shows cream from the front',
+  );
+  await expect(page.getByRole('button', { name: 'belly: cream; change' })).toBeVisible();
+
+  // A length between two places.
+  await page.getByRole('button', { name: 'a limb, a gap, an opening' }).click();
+  const leaf = page.getByRole('dialog');
+  const corners = leaf.getByRole('button', { name: /^[A-D]$/ });
+  for (const corner of [corners.first(), corners.last()]) {
+    await corner.focus();
+    await page.keyboard.press('Enter');
+  }
+  await leaf.getByLabel('What it is called').fill('Nose to tail');
+  await leaf.getByLabel('measured').selectOption('flat');
+  await leaf.getByRole('button', { name: 'Wish this length' }).click();
+  await expect(page.locator('[data-wish^="place "]')).toContainText('at the nose to tail');
+  await expect(page.locator('[data-wish^="place "]')).toContainText('holds');
+
+  // No harder than a pleat: the steps that ask for more are named.
+  await page.getByLabel('Hardest move one wants to meet').selectOption('pleat');
+  await expect(page.getByTestId('hands-verdict')).toContainText(/steps? asks? for more/);
+
+  // Half as long as the newt; let go, it is a size of its own.
+  await line.fill('otter, half as long as the newt');
+  await line.press('Enter');
+  await expect(page.getByTestId('like')).toContainText('It keeps to the newt: 0.5 times its length');
+  await page.getByRole('button', { name: 'Let it go its own way' }).click();
+  await expect(page.getByTestId('like')).toHaveCount(0);
+
+  await pleat(page, 'Paper').click();
+  await expect(page.getByTestId('too-narrow')).toContainText(/Every place is wide enough|Too narrow for/);
+  await expect(page.getByTestId('trial')).toContainText('every flap is as thick for its width');
+  await write(page, 'Side', '15');
+  await expect(page.getByTestId('too-narrow')).toContainText(
+    /Too narrow for tweezers at this size: .*after step \d+/,
+  );
+  await page.getByText('The window of every paper, one under the other').click();
+  await expect(page.getByRole('img', { name: /Bank brown two-colour: / })).toBeVisible();
 });

@@ -22,7 +22,8 @@ const views: View[] = [
   {
     name: 'cast',
     path: '/',
-    act: async (page) => page.getByText('Hare, first idea').first().waitFor(),
+    act: async (page) =>
+      page.getByRole('link', { name: 'Heron: open its folds' }).waitFor({ timeout: 60000 }),
   },
   {
     name: 'calendar',
@@ -133,7 +134,11 @@ const views: View[] = [
   { name: 'diary', path: `${owl}/diary` },
   { name: 'bases', path: '/bases/frog' },
   { name: 'drawer', path: '/drawer' },
-  { name: 'settings', path: '/settings' },
+  {
+    name: 'whole',
+    path: '/plan/demo-ferry/whole',
+    act: async (page) => page.getByTestId('whole-sizes').waitFor({ timeout: 60000 }),
+  },
 ];
 
 mkdirSync(folder, { recursive: true });

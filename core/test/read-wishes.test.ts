@@ -5,6 +5,13 @@ import { toWindow } from '../src/window/index.ts';
 import { aimOf, missOf, rangeOf, readWishes, sayWish } from '../src/wishes/index.ts';
 import { boundNames } from '../src/wishes/index.ts';
 
+const known = {
+  unit: 'mm',
+  today: '2026-12-01',
+  colours: { front: 'golden brown', back: 'white' },
+  others: [{ plan: 'h', name: 'Heron', heightMm: 165, lengthMm: null }],
+} as const;
+const readKnown = (text: string) => readWishes(text, known);
 const read = (text: string) => readWishes(text, { unit: 'mm', today: '2026-12-01' });
 const value = (text: string) => {
   const r = read(text);
@@ -62,6 +69,8 @@ describe('wishes in one line', () => {
     expect(
       value('3 barn owls, exactly 120 mm tall, at most 100 mm long, by 19 December; one uncut square'),
     ).toEqual({
+      sides: [],
+      notes: [],
       copies: 3,
       subject: 'barn owl',
       sizes: [
@@ -72,6 +81,8 @@ describe('wishes in one line', () => {
       rules: 'square',
     });
     expect(value('a heron, 16,5 cm high within 3 %, between 20 and 30 mm deep, whatever serves')).toEqual({
+      sides: [],
+      notes: [],
       copies: 1,
       subject: 'heron',
       sizes: [
@@ -149,5 +160,58 @@ describe('wishes against the folds', () => {
       undefined,
       undefined,
     ]);
+  });
+});
+
+describe('what a line names beside sizes and days', () => {
+  test('parts in a colour of the paper, and a colour that does not show', () => {
+    expect(readKnown('owl, face white, the wings are golden brown, no white shows')).toMatchObject({
+      ok: true,
+      value: {
+        subject: 'owl',
+        sides: [
+          { part: 'face', side: 'back' },
+          { part: 'wings', side: 'front' },
+          { part: 'everything', side: 'front' },
+        ],
+      },
+    });
+    // The last word of a name is enough where the other side has another.
+    expect(readKnown('owl, tail brown')).toMatchObject({
+      ok: true,
+      value: { sides: [{ part: 'tail', side: 'front' }] },
+    });
+    const faulty = readKnown('owl, face purple');
+    expect(faulty.ok ? '' : faulty.fault).toContain('(golden brown or white)');
+  });
+
+  test('a share of what another plan wishes', () => {
+    expect(readKnown('otter, half as tall as the heron')).toMatchObject({
+      ok: true,
+      value: { sizes: [{ dimension: 'height', mm: 82.5, like: { plan: 'h', name: 'Heron', share: 0.5 } }] },
+    });
+    expect(readKnown('otter, 120 % as tall as heron')).toMatchObject({
+      ok: true,
+      value: { sizes: [{ mm: 198 }] },
+    });
+    const gone = readKnown('otter, as tall as the stork');
+    expect(gone.ok ? '' : gone.fault).toContain('No other plan is called "stork"');
+    const none = readKnown('otter, twice as long as the heron');
+    expect(none.ok ? '' : none.fault).toContain('has no length wished yet');
+  });
+
+  test('what fits a shelf is at most as tall', () => {
+    expect(readKnown('otter, fits a 90 mm shelf')).toMatchObject({
+      ok: true,
+      value: { sizes: [{ dimension: 'height', mm: 90, bound: 'most' }] },
+    });
+  });
+
+  test('a conversion that was rounded by more than one in a hundred is said; one that was not is let be', () => {
+    expect(readKnown('otter, 7 in (180 mm) tall')).toMatchObject({
+      ok: true,
+      value: { sizes: [{ mm: 7 * 25.4 }], notes: ['7 in is 177.8 mm, not 180.'] },
+    });
+    expect(readKnown('otter, 7 in (177.8 mm) tall')).toMatchObject({ ok: true, value: { notes: [] } });
   });
 });

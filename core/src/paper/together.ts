@@ -137,16 +137,41 @@ function alone({ name, piece, count }: WantedPieces, stock: StockSize, rules: Cu
   const { layout, cuts, pieces } = toCutting(piece, stock, rules);
   const each = piece.isHalfSquare ? 2 : 1;
   const sheets: SharedSheet[] = [];
-  for (let left = count; left > 0; left -= Math.max(1, pieces))
-    sheets.push({
-      cuts,
-      pieces: layout.slice(0, Math.ceil(Math.min(left, pieces) / each)).map((box, i) => ({
-        ...box,
-        names: Array.from({ length: Math.min(each, left - i * each) }, () => name),
-        isHalfSquare: piece.isHalfSquare ?? false,
-      })),
-    });
+  for (let left = count; left > 0; left -= Math.max(1, pieces)) {
+    // A sheet that is not used up is cut no farther than it has to be.
+    const few =
+      left < pieces ? fewestCuts(blocksOf([{ name, piece, count: left }]), stock, rules) : undefined;
+    sheets.push(
+      few ?? {
+        cuts,
+        pieces: layout.slice(0, Math.ceil(Math.min(left, pieces) / each)).map((box, i) => ({
+          ...box,
+          names: Array.from({ length: Math.min(each, left - i * each) }, () => name),
+          isHalfSquare: piece.isHalfSquare ?? false,
+        })),
+      },
+    );
+  }
   return sheets;
+}
+
+/** One sheet that holds all blocks, by as few cuts as were found. */
+function fewestCuts(
+  blocks: readonly Block[],
+  stock: StockSize,
+  rules: CuttingRules,
+): SharedSheet | undefined {
+  const tried = TRIES.flatMap(([order, fit, isLong]) => {
+    const sheets = lay(
+      [...blocks].sort((a, b) => order(b) - order(a)),
+      stock,
+      rules,
+      fit,
+      isLong,
+    );
+    return sheets.length === 1 ? sheets : [];
+  });
+  return tried.sort((a, b) => a.cuts.length - b.cuts.length)[0];
 }
 
 const ORDERS: readonly ((b: Block) => number)[] = [

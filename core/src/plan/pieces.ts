@@ -11,8 +11,7 @@ export interface NamedPiece {
 }
 
 /** What the first piece is called where there are more. */
-const firstPieceName = ({ brief, name }: Pick<Plan, 'brief' | 'name'>): string =>
-  brief.subject || name;
+const firstPieceName = ({ brief, name }: Pick<Plan, 'brief' | 'name'>): string => brief.subject || name;
 
 /** All pieces of a plan, the plan's own first. */
 export const listPieces = (plan: Plan): readonly NamedPiece[] => [

@@ -6,6 +6,7 @@ import { basesFrom, everyBase } from './atlas.ts';
 
 /** One piece of paper a plan could be folded from under a rule. */
 interface PricedPiece {
+  readonly baseId: string;
   readonly baseName: string;
   readonly sideMm: number;
   readonly areaMm2: number;
@@ -62,6 +63,7 @@ function bestPiece(task: LimbTask, sheet: 'square' | 'any', pace: number): Price
     const { sideMm } = m;
     return [
       {
+        baseId: m.baseId,
         baseName: m.baseName,
         sideMm,
         areaMm2: sheetArea(base.sheet) * sideMm ** 2,

@@ -27,6 +27,12 @@ export const practiceAnswers: Answers = {
       sentence: sayStep(step.step, replay.sequence),
       before: drawStep(step, nameSteps(example.sequence.steps)),
       after: drawModel(step.after),
+      played: {
+        before: step.before,
+        after: step.after,
+        move: step.move,
+        ...(step.trace ? { trace: step.trace } : {}),
+      },
     };
   },
   drawDrills: (ask) => buildDrills(ask).map(toCard),

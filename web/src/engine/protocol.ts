@@ -101,6 +101,8 @@ export interface FoldSign {
   readonly sentence: string;
   readonly before: Drawing;
   readonly after: Drawing;
+  /** What moves in it; missing where nothing does. */
+  readonly played?: PlayedStep;
 }
 
 /** A drill with its steps drawn and said. */

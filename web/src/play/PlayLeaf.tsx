@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Drawing } from '@jade/core/drawing';
+import type { Drawing, Palette } from '@jade/core/drawing';
 import type { Play } from '@jade/core/play';
 import { useAppDispatch } from '../state/index.ts';
 import { useEngine } from '../engine/index.ts';
@@ -20,6 +20,12 @@ const SPEEDS = [
   { value: '0.2', label: 'slowly' },
 ] as const;
 
+/** A step as it is drawn, and what it becomes. */
+interface Pair {
+  readonly before: Drawing;
+  readonly after: Drawing;
+}
+
 const wantsStill = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** The fold of a step as a moving sheet, forwards and back, at any speed and from any side. */
@@ -28,6 +34,7 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
   const { steps } = usePlan();
   const dispatch = useAppDispatch();
   const { motion, fault } = useMotion(step);
+  const palette = usePalette();
   return (
     <Leaf open width="wide" onOpen={(open) => !open && onClose()} title={`Step ${step} in motion`}>
       <p className="mb-2 min-h-[3em]">{detail?.number === step ? detail.sentence : ''}</p>
@@ -40,7 +47,7 @@ export function PlayLeaf({ step, onClose }: { step: number; onClose: () => void 
       ) : motion === null ? (
         <Notice tone="care">{WORDS.nothingMovesInThis}</Notice>
       ) : (
-        <Motion key={step} motion={motion} />
+        <Motion key={step} motion={motion} palette={palette} pictures={detail} />
       )}
       <div className="mt-3 flex gap-5">
         <button
@@ -81,8 +88,17 @@ function useMotion(step: number): { motion: Play | null | undefined; fault?: str
   return answer.fault === undefined ? { motion: answer.motion } : { motion: undefined, fault: answer.fault };
 }
 
-function Motion({ motion }: { motion: Play }) {
-  const palette = usePalette();
+/** A motion with its handles: played, held, scrubbed, turned. */
+export function Motion({
+  motion,
+  palette,
+  pictures,
+}: {
+  readonly motion: Play;
+  readonly palette: Palette;
+  /** Its two flat states, where nothing is drawn in space. */
+  readonly pictures: Pair | undefined;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const stage = useRef<PlayStage>(undefined);
   const [moment, setMoment] = useState(0);
@@ -150,7 +166,7 @@ function Motion({ motion }: { motion: Play }) {
   return (
     <div>
       {isFlat ? (
-        <Stills motion={motion} moment={moment} />
+        <Stills motion={motion} moment={moment} palette={palette} pictures={pictures} />
       ) : (
         <canvas
           ref={canvas}
@@ -218,10 +234,18 @@ const sayKind = ({ kind, truth }: Play): string =>
       : 'No motion of the paper true enough was found here; the two flat states are shown one over the other.';
 
 /** The two flat states, one fading into the other, with the arrows of the printed step. */
-function Stills({ motion, moment }: { motion: Play; moment: number }) {
-  const { detail } = useEngine();
-  const palette = usePalette();
-  if (!detail) return null;
+function Stills({
+  motion,
+  moment,
+  palette,
+  pictures,
+}: {
+  motion: Play;
+  moment: number;
+  palette: Palette;
+  pictures: Pair | undefined;
+}) {
+  if (!pictures) return null;
   const view = (drawing: Drawing, opacity: number, title: string) => (
     <div className="absolute inset-0" style={{ opacity }}>
       <DrawingView
@@ -241,8 +265,8 @@ function Stills({ motion, moment }: { motion: Play; moment: number }) {
       data-testid="stills"
       data-kind={motion.kind}
     >
-      {view(detail.before, 1 - moment, 'Before the fold, with its arrows')}
-      {view(detail.after, moment, 'After the fold')}
+      {view(pictures.before, 1 - moment, 'Before the fold, with its arrows')}
+      {view(pictures.after, moment, 'After the fold')}
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { Play } from '@jade/core/play';
+import type { Play, PlayedStep } from '@jade/core/play';
 import { whenGone } from '../workers/index.ts';
 import { getEngine } from '../engine/index.ts';
 import type { Player } from './worker.ts';
@@ -36,6 +36,11 @@ export async function motionOf(number: number): Promise<Play | null> {
   const played = await getEngine().readPlayed(number);
   if (!played) return null;
   const { key, ...step } = played;
+  return motionOfStep(key, step);
+}
+
+/** The motion of any step, kept by a key. */
+export async function motionOfStep(key: string, step: PlayedStep): Promise<Play | null> {
   const known = kept.get(key);
   if (known) return known;
   if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);

@@ -2,7 +2,7 @@ import type { Plan } from '@jade/core/plan';
 import { useListPlansQuery } from '../../api/index.ts';
 import { useEdit, usePlan, usePlanState } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
-import { toFigure, toLengthText } from '@jade/core/units';
+import { sayNumber, toLengthText } from '@jade/core/units';
 import { WORDS } from './words.ts';
 
 /** Sizes other plans wish, by the words they go by, for a line that names one. */
@@ -45,7 +45,7 @@ export function LikeNotice() {
   const forget = (p: Plan): void => {
     delete p.brief.target.like;
   };
-  const times = like.share === 1 ? WORDS.asLargeAs : `${toFigure(like.share, 2)} times`;
+  const times = like.share === 1 ? WORDS.asLargeAs : `${sayNumber(Math.round(like.share * 100) / 100)} times`;
   const wanted = own === undefined || own === null ? undefined : own * like.share;
   const isKept = wanted !== undefined && Math.abs(wanted - target.mm) < SAME_MM;
   return (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { type PartSeen, type RoleSwap, saySwaps, turnSheetOver } from '@jade/core/checks';
+import { sayList } from '@jade/core/references';
 import { toFigure } from '@jade/core/units';
 import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
 import { type Painted, PaintedSkin } from '../../painting/index.ts';
@@ -68,15 +69,16 @@ export function SideList() {
       </ul>
       {seen && seen.own.some((p) => p.seen && p.seen !== p.wanted) && (
         <p className="note mt-1" data-testid="colour-remedy">
-          {seen.better > 0 ? (
+          {seen.gained.length > 0 ? (
             <>
-              Begun other side up, {seen.better} more {seen.better === 1 ? 'comes' : 'come'} out as wished.{' '}
+              Begun other side up, {sayList(seen.gained)} would come out as wished
+              {seen.lost.length > 0 ? `, and ${sayList(seen.lost)} no more` : ''}.{' '}
               <button type="button" className="act" onClick={() => change(turnSheetOver)}>
                 {WORDS.turnTheSheet}
               </button>
             </>
           ) : (
-            'Begun other side up, no more come out as wished.'
+            WORDS.turningHelpsNothing
           )}{' '}
           {saySwaps(seen.swaps)}
         </p>
@@ -112,12 +114,19 @@ export function SideList() {
   );
 }
 
+const isMet = (p: PartSeen | undefined): boolean => p?.seen !== undefined && p.seen === p.wanted;
+
+/** Parts that are as wished in the second and not in the first. */
+const turned = (from: readonly PartSeen[], to: readonly PartSeen[]): string[] =>
+  from.flatMap((p, i) => (!isMet(p) && isMet(to[i]) ? [p.part.toLowerCase()] : []));
+
 interface SeenParts {
   readonly own: readonly PartSeen[];
   /** With the sheet begun other side up. */
   readonly swapped: readonly PartSeen[];
-  /** How many more come out as wished then. */
-  readonly better: number;
+  /** Parts that come out as wished only then, and those that do so no more. */
+  readonly gained: readonly string[];
+  readonly lost: readonly string[];
   readonly swaps: readonly RoleSwap[];
 }
 
@@ -138,7 +147,8 @@ function useSeenParts(): SeenParts | undefined {
             other && {
               own: own.parts,
               swapped: other.parts,
-              better: other.asWanted - own.asWanted,
+              gained: turned(own.parts, other.parts),
+              lost: turned(other.parts, own.parts),
               swaps: found!.swaps,
             },
         );

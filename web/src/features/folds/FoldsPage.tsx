@@ -1,11 +1,10 @@
 import { moveWord, nameSteps, openAfter, sayOpen } from '@jade/core/sequence';
-import { Link } from 'react-router';
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
 import { stepSelected, usePlanState, usePlan } from '../../plan/index.ts';
 import { useAppDispatch } from '../../state/index.ts';
 import { useEngine } from '../../engine/index.ts';
 import { StageHead, Verdicts, WaitLine, isTyping } from '../../stage/index.ts';
-import { Waiting } from '../../ui/index.ts';
+import { ask, Waiting } from '../../ui/index.ts';
 import { type Send, nothingInHand, reduce } from './authoring.ts';
 import { recallComposer } from './composer.ts';
 import { toolOfKey } from '@jade/core/kinds';
@@ -101,14 +100,15 @@ function Sentence({ number, sentence }: { number: number; sentence: string }) {
         <span className="sr-only">Step {number}: </span>
         {sentence}{' '}
         {own && (
-          <Link
+          <button
+            type="button"
             className="act text-[14px]"
-            to={`/signs#${own.move.kind}`}
             title={WORDS.whatItIs}
             aria-label={`${moveWord(own)}: ${WORDS.whatItIs}`}
+            onClick={() => ask('sign', own.move.kind)}
           >
             {moveWord(own)}?
-          </Link>
+          </button>
         )}{' '}
         {own?.note && <em className="text-ink-2">{own.note}</em>}
         {open && <span className="note block">{sayOpen(open)}</span>}

@@ -1,9 +1,15 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { type DrawItem, type Drawing, drawModel } from '@jade/core/drawing';
+import { buildFlatSheet } from '@jade/core/folded';
+import { between, centroidOf } from '@jade/core/geometry';
+import type { Plan } from '@jade/core/plan';
+import { edgesOf, outlineOf } from '@jade/core/sheet';
 import type { MarkWish } from '@jade/core/ways';
 import { toFigure } from '@jade/core/units';
 import { useFindings } from '../../stage/index.ts';
 import { StageHead } from '../../stage/index.ts';
 import { useEngine } from '../../engine/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
 import { Accuracy } from './Accuracy.tsx';
 import { AskEdge } from './AskEdge.tsx';
@@ -76,12 +82,54 @@ export function MarksPage() {
             {kind === 'edge' ? <AskEdge onAsk={add} /> : <AskOnSheet key={kind} kind={kind} onAsk={add} />}
             <Asked ask={ask?.id} onSelect={setSelected} />
           </div>
-          {ask ? <Ways ask={ask} key={ask.id} /> : <p className="say text-ink-2">{WORDS.askForAMark}</p>}
+          {ask ? <Ways ask={ask} key={ask.id} /> : <NoMarkYet />}
         </div>
       )}
     </main>
   );
 }
+
+/** Before a mark is asked for: the sheet of this plan with the halves of its edges, and what stands here afterwards. */
+function NoMarkYet() {
+  const plan = usePlan();
+  const palette = usePalette();
+  const { result } = useEngine();
+  const sideMm = result?.readings.sideMm;
+  const drawing = useMemo(() => drawHalves(plan.sheet.shape), [plan.sheet.shape]);
+  return (
+    <figure className="max-w-[560px]">
+      <p className="say mb-2 text-ink-2">{WORDS.askForAMark}</p>
+      <DrawingView
+        drawing={drawing}
+        palette={palette}
+        width={360}
+        height={320}
+        margin={44}
+        title={WORDS.halvesOfEdges}
+      />
+      <figcaption className="note">
+        {WORDS.halvesSay}
+        {sideMm === undefined ? '' : ` ${WORDS.halfIs} ${toFigure(sideMm / 2, 1)} mm.`}
+      </figcaption>
+    </figure>
+  );
+}
+
+/** The flat sheet with a pinch at the middle of each edge, its name beside. */
+function drawHalves(shape: Plan['sheet']['shape']): Drawing {
+  const flat = drawModel(buildFlatSheet(shape));
+  const middle = centreOf(shape);
+  const pinches = edgesOf(shape).flatMap(({ name, from, to }): DrawItem[] => {
+    const half = between(from, to, 0.5);
+    return [
+      { kind: 'line', style: 'pinch', from: half, to: between(half, middle, 0.12), isNew: true },
+      { kind: 'landmark', at: half, name: `1/2 ${name}`, look: 'label' },
+    ];
+  });
+  return { ...flat, items: [...flat.items, ...pinches] };
+}
+
+const centreOf = (shape: Plan['sheet']['shape']) => centroidOf(outlineOf(shape));
 
 /** The marks of this plan, to look at again or leave out. */
 function Asked({ ask, onSelect }: { ask: string | undefined; onSelect: (id: string) => void }) {

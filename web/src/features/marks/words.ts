@@ -8,6 +8,9 @@ export const WORDS = {
   anyPartIsFree: 'any part is free',
   askForAMark:
     'Ask for a mark, and the ways to fold it stand here, drawn, with what each costs in creases and millimetres.',
+  halvesOfEdges: 'The sheet with the halves of its edges',
+  halvesSay: 'Halves are free: each edge pinched in the middle. Every other mark is made from them.',
+  halfIs: 'Half of a side is',
   askForThisLine: 'Ask for this line',
   askForThisMark: 'Ask for this mark',
   askForThisPlace: 'Ask for this place',

@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import type { RulePrice } from '@jade/core/readings';
 import { toFigure, toLengthText, toMinutesText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
-import { getEngine, useEngine } from '../../engine/index.ts';
+import { type BaseCard, getEngine, useEngine } from '../../engine/index.ts';
+import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { usePlan } from '../../plan/index.ts';
 import { WORDS } from './words.ts';
 
@@ -11,6 +12,37 @@ const RULES: Record<RulePrice['rule'], string> = {
   uncut: 'any uncut sheet',
   pragmatic: 'two pieces, parted at the body',
 };
+
+/** The base a rule is priced by, in the colours of this paper. */
+function BasePicture({ id, name }: { id: string; name: string }) {
+  const palette = usePalette();
+  const [card, setCard] = useState<BaseCard>();
+  useEffect(() => {
+    let live = true;
+    getEngine()
+      .readBaseCard(id)
+      .then((c) => live && setCard(c))
+      .catch(() => undefined);
+    return () => {
+      live = false;
+    };
+  }, [id]);
+  return (
+    <span className="inline-block h-[64px] w-[72px] shrink-0">
+      {card && (
+        <DrawingView
+          drawing={card.drawing}
+          palette={palette}
+          width={72}
+          height={64}
+          margin={5}
+          weight={0.5}
+          title={name}
+        />
+      )}
+    </span>
+  );
+}
 
 /** What the house rules cost for these limbs: paper, layers, steps and minutes up to the base. */
 export function RulePrices() {
@@ -50,7 +82,8 @@ export function RulePrices() {
               <th scope="row">{RULES[p.rule]}</th>
               <td>
                 {p.pieces.map((piece, i) => (
-                  <span key={i} className="block">
+                  <span key={i} className="flex items-center gap-3">
+                    <BasePicture id={piece.baseId} name={piece.baseName} />
                     {piece.baseName}, {toLengthText(Math.ceil(piece.sideMm), unit).text}
                   </span>
                 ))}

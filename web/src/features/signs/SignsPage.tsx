@@ -5,6 +5,7 @@ import { skillOf } from '@jade/core/practice';
 import { useListPlansQuery } from '../../api/index.ts';
 import { type FoldSign, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../pictures/index.ts';
+import { ask } from '../../ui/index.ts';
 
 type Kind = (typeof kindsGlossary)[number]['kind'];
 
@@ -86,7 +87,17 @@ function Sign({ kind, meaning, sign, uses, isWanted }: SignProps) {
               title={`${sign.word}: what it becomes`}
             />
           </div>
-          <p className="note">{sign.sentence}</p>
+          <p className="note">
+            {sign.sentence}{' '}
+            <button
+              type="button"
+              className="act print:hidden"
+              aria-label={`See the ${sign.word} move`}
+              onClick={() => ask('sign', kind)}
+            >
+              See it move
+            </button>
+          </p>
         </>
       )}
       {uses.length > 0 && (
