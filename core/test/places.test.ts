@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { buildHeronPlan, buildOwlPlan } from '../src/demo/index.ts';
+import { buildHeronPlan, buildOwlPlan, lanternDrawer } from '../src/demo/index.ts';
 import { distance } from '../src/geometry/index.ts';
-import { lanternDrawer } from '../src/demo/index.ts';
-import type { Plan } from '../src/plan/index.ts';
+import { type Plan, buildPlan } from '../src/plan/index.ts';
 import { toWindowInput } from '../src/readings/index.ts';
+import { write } from '../src/sequence/index.ts';
 import { defaultSettings } from '../src/settings/index.ts';
 import { sayBand, toTrialSheet, toWindow } from '../src/window/index.ts';
 import { readingsOf } from './plans.ts';
@@ -106,5 +106,40 @@ describe('a trial sheet', () => {
     expect(toTrialSheet(input, 200, [paper('unknown', null, 0.02)])).toBeUndefined();
     expect(toTrialSheet(input, 40, [paper('thin', 0.05, 0.02)])).toBeUndefined();
     expect(toTrialSheet({ ...input, caliperMm: null }, 200, [paper('any', 0.1, 0.02)])).toBeUndefined();
+  });
+});
+
+describe('pleats on a strip of 2 : 1', () => {
+  const { at, on, through, across } = write;
+
+  /** A strip pleated all along into so many panels, its first crease one panel from the foot. */
+  function pleated(panels: number): Plan {
+    const plan = buildPlan('Strip');
+    const line = (k: number) => across(on('1/2', `${2 * k}/${panels}`), through(at('A'), at('D')));
+    const step = write.writeStep('fan', {
+      kind: 'accordion',
+      lines: [line(1), line(2)],
+      pleats: panels - 1,
+      flap: [at('D')],
+    });
+    return {
+      ...plan,
+      sheet: { ...plan.sheet, shape: { kind: 'rectangle', width: 1, height: 2 } },
+      steps: [step],
+    };
+  }
+
+  test.each([4, 6, 8])('%i panels are folded with fingers from five millimetres a panel on', (panels) => {
+    const plan = pleated(panels);
+    const { readings, replay } = readingsOf({ ...plan, sheet: { ...plan.sheet, sideMm: 100 } });
+    expect(replay.steps.map((s) => s.refusal?.text)).toEqual([undefined]);
+    const input = toWindowInput(plan, readings, defaultSettings.limits, [])!;
+    const band = toWindow(input).bands.find((b) => b.id === 'narrowest')!;
+    // The strip is twice its side long: a panel is 2 / n sides wide.
+    expect(band.lowMm).toBeCloseTo((defaultSettings.limits.fingersMm * panels) / 2, 6);
+    expect(sayBand('narrowest', input, 'mm')).toEqual({
+      name: 'Narrowest pleat',
+      note: '5 mm pleat of step 1',
+    });
   });
 });

@@ -102,9 +102,12 @@ function isOff(mesh: FineMesh, pointOnSheet: Point, piece: number): boolean {
   );
 }
 
-/** Flaps long enough to be held: of at least 5 % of the side. */
+/** A corner that is as wide half-way as it is long, a right angle or a blunter one, is no narrow place: what it stands on is wider. */
+const BLUNT = 1 - 1e-6;
+
+/** Flaps long enough to be held: of at least 5 % of the side, and points, not blunt corners. */
 export const heldFlaps = (flaps: readonly Flap[]): Flap[] =>
-  flaps.filter((f) => f.length >= 0.05 && f.width > 0);
+  flaps.filter((f) => f.length >= 0.05 && f.width > 0 && f.width < f.length * BLUNT);
 
 /** The narrowest flap that is long enough to be held, if there is one. */
 export const findNarrowest = (flaps: readonly Flap[]): Flap | undefined =>

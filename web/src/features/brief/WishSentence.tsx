@@ -135,7 +135,7 @@ export function WishSentence() {
         )}
         {brief.sides.map((s, i) => (
           <span key={i}>
-            {i === 0 ? '; ' : ', '}
+            {i === 0 ? '; ' : ' '}
             {isAll(s.part) ? (
               <>
                 no{' '}
@@ -153,17 +153,21 @@ export function WishSentence() {
             ) : (
               <>
                 {s.part.toLowerCase()}{' '}
-                <WordChoice
-                  label={`Colour of the ${s.part}`}
-                  value={s.side}
-                  options={[
-                    { value: 'front', label: plan.paper.front.name },
-                    { value: 'back', label: plan.paper.back.name },
-                  ]}
-                  onChoice={(v) => edit((p) => void (p.brief.sides[i]!.side = v))}
-                />
+                <span className="whitespace-nowrap">
+                  <WordChoice
+                    label={`Colour of the ${s.part}`}
+                    value={s.side}
+                    options={[
+                      { value: 'front', label: plan.paper.front.name },
+                      { value: 'back', label: plan.paper.back.name },
+                    ]}
+                    onChoice={(v) => edit((p) => void (p.brief.sides[i]!.side = v))}
+                  />
+                  {i + 1 < brief.sides.length && !isAll(s.part) ? ',' : ''}
+                </span>
               </>
             )}
+            {i + 1 < brief.sides.length && isAll(s.part) ? ',' : ''}
           </span>
         ))}
         .
