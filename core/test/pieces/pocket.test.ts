@@ -14,8 +14,8 @@ import { type Point, add, between, distance, dot, scale, subtract } from '../../
 import { replaySequence, write } from '../../src/sequence/index.ts';
 import type { SheetShape } from '../../src/sheet/index.ts';
 import { often } from '../long.ts';
+import { back, halve } from './box.ts';
 
-const { at, on, through } = write;
 type Written = Parameters<typeof write.writeStep>[1];
 
 function fold(sheet: SheetShape, moves: readonly Written[]): FlatState {
@@ -24,22 +24,6 @@ function fold(sheet: SheetShape, moves: readonly Written[]): FlatState {
   expect(replay.steps.flatMap((s) => (s.refusal ? [s.refusal.text] : []))).toEqual([]);
   return replay.steps.at(-1)?.after ?? replay.start;
 }
-
-const halve: Written = {
-  kind: 'fold',
-  sense: 'mountain',
-  line: through(at('mid DA'), at('mid BC')),
-  flap: [at('C')],
-  layers: 'flap',
-};
-
-const back = (x: string, flap: 'A' | 'B'): Written => ({
-  kind: 'fold',
-  sense: 'mountain',
-  line: through(on(x, '0'), on(x, '1/2')),
-  flap: [at(flap)],
-  layers: 'all',
-});
 
 describe('a pocket', () => {
   test('of a square folded in half is as wide as the sheet and half as deep', () => {

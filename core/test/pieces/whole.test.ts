@@ -9,26 +9,12 @@ import { foldPieces, readWhole, scalePieces, sayJoin } from '../../src/whole/ind
 import { readFit } from '../../src/whole/fit.ts';
 import { placePieces } from '../../src/whole/placing.ts';
 import { readingsOf } from '../plans.ts';
+import { back, halve } from './box.ts';
 
 const { at, on, through } = write;
 type Written = Parameters<typeof write.writeStep>[1];
 const steps = (moves: readonly Written[]): Plan['steps'] =>
   moves.map((move, i) => write.writeStep(`s${i + 1}`, move));
-
-const halve: Written = {
-  kind: 'fold',
-  sense: 'mountain',
-  line: through(at('mid DA'), at('mid BC')),
-  flap: [at('C')],
-  layers: 'flap',
-};
-const back = (x: string, flap: 'A' | 'B'): Written => ({
-  kind: 'fold',
-  sense: 'mountain',
-  line: through(on(x, '0'), on(x, '1/2')),
-  flap: [at(flap)],
-  layers: 'all',
-});
 
 const join = (more: Partial<Fit> = {}): Fit => ({
   id: 'fit',

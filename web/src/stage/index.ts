@@ -5,6 +5,7 @@ export { MendButton, useFindings } from './Mends.tsx';
 export { isTyping, usePlanKeys } from './usePlanKeys.ts';
 export { WaitLine, WaitsButton } from './Waits.tsx';
 export { useTaste } from './useTaste.ts';
+export { useLastDetail } from './useLastDetail.ts';
 export { usePosed } from './usePosed.ts';
 export type { PracticeState, SkillRow } from './usePracticeState.ts';
 export { usePracticeState } from './usePracticeState.ts';

@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { type PartSeen, type RoleSwap, saySwaps, turnSheetOver } from '@jade/core/checks';
 import { sayList } from '@jade/core/references';
 import { toFigure } from '@jade/core/units';
-import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { getEngine, useEngine } from '../../engine/index.ts';
+import { useLastDetail } from '../../stage/index.ts';
 import { type Painted, PaintedSkin } from '../../painting/index.ts';
 import { useChange, useEdit, usePlan } from '../../plan/index.ts';
 import { Leaf, Waiting } from '../../ui/index.ts';
@@ -187,20 +188,10 @@ function Verdict({
 
 /** A part is painted on the finished form; the plan keeps the places of the sheet it is made of. */
 function PaintPart({ at, onDone }: { at: number; onDone: () => void }) {
-  const { steps, brief } = usePlan();
+  const { brief } = usePlan();
   const edit = useEdit();
-  const [detail, setDetail] = useState<StepDetail>();
+  const detail = useLastDetail();
   const [painted, setPainted] = useState<Painted>(new Map());
-  useEffect(() => {
-    let live = true;
-    getEngine()
-      .readDetail(steps.length)
-      .then((d) => live && setDetail(d))
-      .catch(() => undefined);
-    return () => {
-      live = false;
-    };
-  }, [steps.length]);
   if (!detail) return <Waiting what={WORDS.foldingThePlan} />;
   const keep = (): void => {
     const places = [...painted.values()].map((p) => ({ kind: 'sheet' as const, at: [p[0], p[1]] }));

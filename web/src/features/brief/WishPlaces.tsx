@@ -1,11 +1,12 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Plan } from '@jade/core/plan';
 import { distance } from '@jade/core/geometry';
 import type { Landmark } from '@jade/core/trying';
 import type { LengthUnit } from '@jade/core/units';
-import { type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import { useEngine } from '../../engine/index.ts';
 import { PickTwo, usePalette } from '../../pictures/index.ts';
 import { freshId, useEdit, usePlan } from '../../plan/index.ts';
+import { useLastDetail } from '../../stage/index.ts';
 import { Choice, Leaf, TextField, Waiting } from '../../ui/index.ts';
 import { WordChoice, WordText } from './inline.tsx';
 import { WishSize } from './WishSize.tsx';
@@ -57,24 +58,14 @@ const SIZE = 420;
 
 /** A new length: two points pressed on the finished form, with what they measure now as the first wish. */
 export function NewPlace({ onDone }: { readonly onDone: () => void }) {
-  const { steps, shaping } = usePlan();
+  const { shaping } = usePlan();
   const edit = useEdit();
   const palette = usePalette();
   const { result } = useEngine();
-  const [detail, setDetail] = useState<StepDetail>();
+  const detail = useLastDetail();
   const [picks, setPicks] = useState<readonly Landmark[]>([]);
   const [name, setName] = useState('');
   const [form, setForm] = useState<'flat' | 'shaped'>(shaping.length > 0 ? 'shaped' : 'flat');
-  useEffect(() => {
-    let live = true;
-    getEngine()
-      .readDetail(steps.length)
-      .then((d) => live && setDetail(d))
-      .catch(() => undefined);
-    return () => {
-      live = false;
-    };
-  }, [steps.length]);
   const side = result?.readings.sideMm;
   const [a, b] = picks;
   const mm = a && b && side !== undefined ? distance(a.model, b.model) * side : undefined;

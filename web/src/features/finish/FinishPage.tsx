@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { type ShapingStep, shapingOf, shapingStepSchema } from '@jade/core/shaping';
-import { StageHead, Verdicts, usePosed } from '../../stage/index.ts';
+import { StageHead, Verdicts, useLastDetail, usePosed } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
-import { type PosedFigure, type StepDetail, getEngine, useEngine } from '../../engine/index.ts';
+import type { PosedFigure } from '../../engine/index.ts';
 import { useEdit, usePiece, usePlan, useWholePlan } from '../../plan/index.ts';
 import { FreeRange, type Movable, type PoseHands, PoseView } from '../../space/index.ts';
 import { Waiting } from '../../ui/index.ts';
@@ -25,7 +25,7 @@ const MAKING_PX = 320;
 /** Stage 6: the figure in space, shaped, measured and stood on its table; the flat form, clean parts, tools and cautions. */
 export function FinishPage() {
   const plan = usePlan();
-  const detail = useLastStep();
+  const detail = useLastDetail();
   const isFurther = usePiece() !== null;
   const [making, setMaking] = useState<Making | null>(null);
   const [isTaking, setTaking] = useState(false);
@@ -182,24 +182,6 @@ function FinishSentence({ figure, drag }: { figure: PosedFigure | undefined; dra
       {pieces.length > 0 && WORDS.byItself} {sayStance(figure.pose, finish.posture !== 'stands', unit)}
     </>
   );
-}
-
-/** The finished flat form and its landmarks. */
-function useLastStep(): StepDetail | undefined {
-  const plan = usePlan();
-  const { result } = useEngine();
-  const [detail, setDetail] = useState<StepDetail>();
-  useEffect(() => {
-    let live = true;
-    if (result)
-      void getEngine()
-        .readDetail(plan.steps.length)
-        .then((d) => live && setDetail(d));
-    return () => {
-      live = false;
-    };
-  }, [result, plan.steps.length]);
-  return detail;
 }
 
 function Cautions() {
