@@ -7,7 +7,6 @@ import {
   imposePages,
   imposedOrder,
   pageSizes,
-  signsIn,
   toPages,
   toRows,
   writeBooklet,
@@ -15,7 +14,7 @@ import {
 } from '../src/booklet/index.ts';
 import { buildChance } from '../src/chance/index.ts';
 import { buildHeronPlan, buildMothPlan, buildOwlPlan } from '../src/demo/index.ts';
-import { drawStep } from '../src/drawing/index.ts';
+import { drawStep, signsIn } from '../src/drawing/index.ts';
 import {
   bookletOptionsSchema,
   exportPlan,

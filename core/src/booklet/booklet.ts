@@ -1,8 +1,7 @@
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
-import { type Drawing, type Palette, dayPalette, toSvg } from '../drawing/index.ts';
+import { type Drawing, type Palette, dayPalette, toSvg, signsIn } from '../drawing/index.ts';
 import { POINTS_PER_MM, type PageSink, flowInto } from './pages.ts';
-import { signsIn } from './signs.ts';
 import { toPages, toRows } from './steps.ts';
 
 /** Font files (TTF, OTF or WOFF) of the pages, embedded as far as they are used. */

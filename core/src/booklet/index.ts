@@ -9,8 +9,6 @@ export type { CuttingPages } from './cutting.ts';
 export { writeCutting } from './cutting.ts';
 export type { PatternLine, PatternPages, PatternStyle } from './pattern.ts';
 export { writePattern } from './pattern.ts';
-export type { Sign } from './signs.ts';
-export { signsIn } from './signs.ts';
 export { imposedOrder, toPages, toRows } from './steps.ts';
 export type { PageSink } from './pages.ts';
 export { collectPages } from './pages.ts';

@@ -29,3 +29,5 @@ export {
 export type { Eye } from './space.ts';
 export { drawForm } from './space.ts';
 export { mirrorDrawing } from './mirror.ts';
+export type { Sign } from './signs.ts';
+export { allSigns, signsIn } from './signs.ts';

@@ -26,6 +26,8 @@ export type { NamedPoints, ResolveContext, ResolvedPoint, StepTrail } from './re
 export { onModel, resolvePoint, resolveLine, resolveMaterial } from './resolve.ts';
 export type { LineSlip } from './reader.ts';
 export { Reader, readOrRefuse } from './reader.ts';
+export type { SaidPart, Term } from './terms.ts';
+export { partTerms, terms } from './terms.ts';
 export { walkRefs } from './walk.ts';
 export type { Names, StepNames } from './words.ts';
 export {

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { Outlet } from 'react-router';
 import { useSettings } from '../records/index.ts';
 import { BringLeaf } from '../features/bringing/index.ts';
-import { SignLeaf } from '../play/index.ts';
+import { SignLeaf, TermLeaf } from '../play/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 import { KeysLeaf } from './KeysLeaf.tsx';
 
@@ -25,6 +25,7 @@ export function Frame() {
       <KeysLeaf />
       <BringLeaf />
       <SignLeaf />
+      <TermLeaf />
     </div>
   );
 }

@@ -1,5 +1,5 @@
 /** What any part of the page can ask for, and who opens it need not be known. */
-type Asked = 'find' | 'take' | 'bring' | 'sign';
+type Asked = 'find' | 'take' | 'bring' | 'sign' | 'term';
 
 const eventOf = (what: Asked): string => `jade:${what}`;
 

@@ -14,6 +14,7 @@ import { StepStrip } from './StepStrip.tsx';
 import { Table } from './Table.tsx';
 import { Tray } from './Tray.tsx';
 import { StepActions } from './StepActions.tsx';
+import { TermText } from '../../play/index.ts';
 import { WORDS } from './words.ts';
 
 /** Stage 5: the sequence. The table in the middle, moves in the tray, the steps along the foot, readings at the right. */
@@ -98,7 +99,7 @@ function Sentence({ number, sentence }: { number: number; sentence: string }) {
       </span>
       <span>
         <span className="sr-only">Step {number}: </span>
-        {sentence}{' '}
+        <TermText sentence={sentence} />{' '}
         {own && (
           <button
             type="button"

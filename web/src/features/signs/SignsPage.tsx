@@ -1,7 +1,9 @@
-import { useEffect, useMemo, useState } from 'react';
+import { Fragment, useEffect, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { kindsGlossary } from '@jade/core/kinds';
+import { allSigns } from '@jade/core/drawing';
 import { skillOf } from '@jade/core/practice';
+import { terms } from '@jade/core/references';
 import { useListPlansQuery } from '../../api/index.ts';
 import { type FoldSign, getEngine } from '../../engine/index.ts';
 import { DrawingView, housePalette } from '../../pictures/index.ts';
@@ -44,6 +46,7 @@ export function SignsPage() {
           />
         ))}
       </ul>
+      <LinesAndTerms />
     </main>
   );
 }
@@ -116,6 +119,45 @@ function Sign({ kind, meaning, sign, uses, isWanted }: SignProps) {
         </p>
       )}
     </li>
+  );
+}
+
+/** Lines, arrows and signs of the pictures, and the words of the sentences. */
+function LinesAndTerms() {
+  const signs = useMemo(allSigns, []);
+  return (
+    <>
+      <h2 className="head mt-8 mb-2">Lines, arrows and signs</h2>
+      <ul
+        className="grid gap-x-6 gap-y-2"
+        style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(230px, 1fr))' }}
+      >
+        {signs.map(({ means, drawing }) => (
+          <li key={means} className="flex items-center gap-3">
+            <DrawingView
+              drawing={drawing}
+              palette={housePalette}
+              width={76}
+              height={42}
+              margin={4}
+              title={means}
+            />
+            {means}
+          </li>
+        ))}
+      </ul>
+      <h2 id="terms" className="head mt-8 mb-2">
+        Words of the sentences
+      </h2>
+      <dl className="grid max-w-[1000px] grid-cols-[180px_1fr] gap-x-6 gap-y-1">
+        {terms.map(({ word, meaning }) => (
+          <Fragment key={word}>
+            <dt className="font-semibold">{word}</dt>
+            <dd>{meaning}.</dd>
+          </Fragment>
+        ))}
+      </dl>
+    </>
   );
 }
 

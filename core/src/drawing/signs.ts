@@ -1,4 +1,4 @@
-import type { ArrowStyle, DrawItem, Drawing, LineStyle } from '../drawing/index.ts';
+import type { ArrowStyle, DrawItem, Drawing, LineStyle } from './items.ts';
 
 /** A sign of the printed notation with its meaning, drawn by itself. */
 export interface Sign {
@@ -91,3 +91,19 @@ export function signsIn(drawings: readonly Drawing[]): Sign[] {
     ...more,
   ];
 }
+
+/** Every sign there is. */
+export const allSigns = (): Sign[] =>
+  signsIn([
+    only(
+      ...(Object.keys(LINES) as LineStyle[]).map((style): DrawItem => ({ kind: 'line', style, from, to })),
+      ...(Object.keys(ARROWS) as ArrowStyle[]).map((style): DrawItem => ({
+        ...{ kind: 'arrow', style, from, to, bend: 0.25, ticks: 1 },
+      })),
+      { kind: 'square', at: from, along: [1, 0] },
+      { kind: 'equal', from, to, parts: 2 },
+      { kind: 'hold', at: from },
+      { kind: 'number', at: from, n: 1 },
+      { kind: 'landmark', at: from, name: 'P', look: 'known' },
+    ),
+  ]);
