@@ -179,7 +179,8 @@ function FinishSentence({ figure, drag }: { figure: PosedFigure | undefined; dra
     return <>{sayDrag(shaping.findIndex((s) => s.id === drag.step) + 1, drag.degrees, figure.pose, unit)}</>;
   return (
     <>
-      {pieces.length > 0 && WORDS.byItself} {sayStance(figure.pose, finish.posture !== 'stands', unit)}
+      {pieces.length > 0 ? `${WORDS.byItself} ` : ''}
+      {sayStance(figure.pose, finish.posture !== 'stands', unit)}
     </>
   );
 }
