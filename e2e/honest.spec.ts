@@ -1,4 +1,4 @@
-import { beginPlan, expect, model, pleat, rail, saved, sentence, test, write } from './support.ts';
+import { beginPlan, expect, model, openCopy, pleat, rail, saved, sentence, test, write } from './support.ts';
 
 test('a part without a corner is painted on the finished form, and judged from both sides', async ({
   page,
@@ -28,7 +28,8 @@ test('a part without a corner is painted on the finished form, and judged from b
 test('a side of half a millimetre is counted, not drawn, also after a reload; a sheet of 148 to 210 is taken', async ({
   page,
 }) => {
-  await page.goto('/plan/demo-moth/paper');
+  await openCopy(page, 'demo-moth');
+  await pleat(page, 'Paper').click();
   await write(page, 'Side', '0.5');
   const cutting = page.getByTestId('cutting-sentence');
   await expect(cutting).toContainText(/gives \d{5,}/);

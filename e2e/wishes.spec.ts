@@ -113,7 +113,7 @@ test('every fold can be asked: what it is, how it looks, and which plans have it
   const sink = page.locator('#sink');
   await expect(sink).toContainText('a closed corner is pushed in at a line');
   await expect(sink).toContainText('In your plans:');
-  await expect(sink.getByRole('link', { name: 'Heron' })).toBeVisible();
+  await expect(sink.getByRole('link', { name: 'Heron', exact: true })).toBeVisible();
   await expect(
     sink.getByTitle('sink: what to fold').or(sink.getByText('sink: what to fold')).first(),
   ).toBeAttached({
