@@ -124,7 +124,7 @@ function Sign({ kind, meaning, sign, uses, isWanted }: SignProps) {
 
 /** Lines, arrows and signs of the pictures, and the words of the sentences. */
 function LinesAndTerms() {
-  const signs = useMemo(allSigns, []);
+  const signs = useMemo(() => allSigns(), []);
   return (
     <>
       <h2 className="head mt-8 mb-2">Lines, arrows and signs</h2>
