@@ -137,9 +137,9 @@ function LinesAndTerms() {
             <DrawingView
               drawing={drawing}
               palette={housePalette}
-              width={76}
-              height={42}
-              margin={4}
+              width={104}
+              height={44}
+              margin={20}
               title={means}
             />
             {means}
