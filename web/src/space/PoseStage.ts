@@ -22,6 +22,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Surface } from '@jade/core/shaping';
 import { type Grip, angleTowards, carry, gripOf } from './grip.ts';
 import { type PosePick, pickPaper } from './picking.ts';
+import { groupPapers, paperOf } from './papers.ts';
 import {
   BESIDE,
   EYES,
@@ -254,11 +255,7 @@ export class PoseStage {
     this.surface = surface;
     this.paper.setAttribute('position', new BufferAttribute(surface.triangles, 3));
     this.paper.computeVertexNormals();
-    this.paper.clearGroups();
-    this.papers.forEach(({ from }, i) => {
-      const to = this.papers[i + 1]?.from ?? surface.triangles.length / 9;
-      this.paper.addGroup(from * 3, (to - from) * 3, i);
-    });
+    groupPapers(this.paper, this.papers, surface.triangles.length / 9);
     this.lines.setAttribute('position', new BufferAttribute(surface.lines, 3));
     this.support.setAttribute('position', new BufferAttribute(new Float32Array(surface.support.flat()), 3));
     this.foot.position.set(surface.foot[0], 0.2, surface.foot[2]);
@@ -394,16 +391,6 @@ export class PoseStage {
     Object.values(this.materials).forEach((m) => m.dispose());
     this.renderer.dispose();
   }
-}
-
-/** One side of a paper; drawn a little behind its edges. */
-function paperOf(color: string, side: typeof FrontSide | typeof BackSide): MeshLambertMaterial {
-  const material = new MeshLambertMaterial({ color, side, flatShading: true });
-  return Object.assign(material, {
-    polygonOffset: true,
-    polygonOffsetFactor: 1,
-    polygonOffsetUnits: 1,
-  });
 }
 
 const toDegrees = (radians: number): number => (radians * 180) / Math.PI;
