@@ -16,6 +16,7 @@ export type { NamedPiece, PieceBeginning, PieceId } from './pieces.ts';
 export {
   addPiece,
   listPieces,
+  movePiece,
   otherHalf,
   planOfPiece,
   removePiece,

@@ -154,6 +154,16 @@ export function removePiece(plan: Plan, id: string): Plan {
   };
 }
 
+/** A plan with a further piece taken up one place earlier or later; the first piece stays first. */
+export function movePiece(plan: Plan, id: string, by: -1 | 1): Plan {
+  const at = plan.pieces.findIndex((p) => p.id === id);
+  const to = at + by;
+  if (at < 0 || to < 0 || to >= plan.pieces.length) return plan;
+  const pieces = [...plan.pieces];
+  pieces.splice(to, 0, ...pieces.splice(at, 1));
+  return { ...plan, pieces };
+}
+
 function clearHalf(plan: Plan, id: PieceId): Plan {
   const view = planOfPiece(plan, id);
   return withPiece(plan, id, { ...view, sheet: { ...view.sheet, halfOf: null } });

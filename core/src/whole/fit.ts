@@ -75,8 +75,10 @@ export interface ReadFit {
   readonly placed: Isometry;
   /** The middle of the tab's edge on its flat model, and a little inside it; in mm. */
   readonly tabMiddle: Point;
-  readonly mouthMiddle: Point;
   readonly inward: Point;
+  /** The same of the mouth. */
+  readonly mouthMiddle: Point;
+  readonly mouthInward: Point;
   readonly fit: Fit;
 }
 
@@ -163,7 +165,18 @@ export function readFit(fit: Fit, pieces: readonly FoldedPiece[], isQuick = fals
   const spin = rotationAbout(tabMiddle, turn);
   const shift = subtract(goal, tabMiddle);
   const placed = compose({ a: 1, b: 0, c: 0, d: 1, tx: shift[0], ty: shift[1] }, spin);
-  return { reading, tab, mouth, pocket, placed, tabMiddle, mouthMiddle, inward: profile.inward, fit };
+  return {
+    reading,
+    tab,
+    mouth,
+    pocket,
+    placed,
+    tabMiddle,
+    inward: profile.inward,
+    mouthMiddle,
+    mouthInward: target.inward,
+    fit,
+  };
 }
 
 interface Judge {

@@ -101,8 +101,7 @@ function join(
 /** The plates of both pieces under the middle of the fit: of the piece that comes, and of the one that is there. */
 function platesOf(fit: ReadFit, isTabThere: boolean): [readonly number[], readonly number[]] {
   const tab = plateAt(fit.tab, fit.tabMiddle, fit.inward);
-  const mouthInward = fit.pocket?.inward ?? fit.inward;
-  const mouth = plateAt(fit.mouth, fit.mouthMiddle, mouthInward, fit.pocket?.front);
+  const mouth = plateAt(fit.mouth, fit.mouthMiddle, fit.mouthInward, fit.pocket?.front);
   return isTabThere ? [mouth, tab] : [tab, mouth];
 }
 

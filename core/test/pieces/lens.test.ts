@@ -9,6 +9,7 @@ import {
   otherHalf,
   planOfPiece,
   planSchema,
+  movePiece,
   removePiece,
   settlePieces,
   withPiece,
@@ -49,6 +50,17 @@ describe('a piece seen as a plan', () => {
     expect(after.fits).toEqual([]);
     expect(checkPlan(after)).toEqual([]);
   });
+});
+
+test('a piece is taken up earlier or later, never before the first', () => {
+  const plan = addPiece(ferry, 'lamp', 'Lamp', { kind: 'own sheet' });
+  const ids = (p: typeof plan) => p.pieces.map(({ id }) => id);
+  const earlier = movePiece(plan, 'lamp', -1);
+  expect(ids(earlier)).toEqual(['lamp', 'boat']);
+  expect(earlier.fits).toBe(plan.fits);
+  expect(ids(movePiece(earlier, 'lamp', 1))).toEqual(['boat', 'lamp']);
+  expect(movePiece(earlier, 'lamp', -1)).toBe(earlier);
+  expect(movePiece(earlier, 'boat', 1)).toBe(earlier);
 });
 
 describe('halves of one square', () => {

@@ -6,3 +6,4 @@ export { usePalette, paletteOf, housePalette } from './palette.ts';
 export { pickNearest } from './snap.ts';
 export { handOver, saveAll, savePng, saveSvg } from './saveDrawing.ts';
 export { PickTwo } from './PickTwo.tsx';
+export { useCloser } from './useCloser.ts';

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { isTyping } from '../../stage/index.ts';
-import type { useCloser } from './useCloser.ts';
+import type { useCloser } from '../../pictures/index.ts';
 import { WORDS } from './words.ts';
 
 /** How much closer one press brings the paper. */

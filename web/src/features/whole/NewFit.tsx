@@ -73,6 +73,7 @@ export function NewFit({ onDone }: { readonly onDone: () => void }) {
         <SideChooser title={WORDS.tab} forms={forms} side={tab} onSide={setTab} />
         <SideChooser title={WORDS.mouth} forms={forms} side={mouth} onSide={setMouth} />
       </div>
+      <p className="note">{WORDS.noPoint}</p>
       {tab.piece === mouth.piece && <p className="note !text-persimmon">{WORDS.chooseOther}</p>}
       <div className="mt-3 flex gap-3">
         <button type="button" className="btn solid" disabled={!isReady} onClick={keep}>

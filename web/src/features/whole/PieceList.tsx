@@ -6,6 +6,7 @@ import {
   type PieceId,
   addPiece,
   listPieces,
+  movePiece,
   removePiece,
 } from '@jade/core/plan';
 import { toMinutesText } from '@jade/core/units';
@@ -35,7 +36,7 @@ export function PieceList({ reading }: { readonly reading: WholeReading | undefi
         <>
           <p className="note mb-2">{WORDS.piecesSay}</p>
           <ul className="mb-4">
-            {listPieces(plan).map(({ id, name }) => {
+            {listPieces(plan).map(({ id, name }, at) => {
               const own = reading?.whole.pieces.find((p) => p.id === id);
               const time = reading?.minutes.find((m) => m.id === id);
               return (
@@ -69,6 +70,16 @@ export function PieceList({ reading }: { readonly reading: WholeReading | undefi
                   <button type="button" className="act" aria-label={`Open ${name}`} onClick={() => open(id)}>
                     {WORDS.open}
                   </button>
+                  {id !== null && at > 1 && (
+                    <button
+                      type="button"
+                      className="act"
+                      aria-label={`Fold ${name} earlier`}
+                      onClick={() => change((p) => movePiece(p, id, -1))}
+                    >
+                      {WORDS.earlier}
+                    </button>
+                  )}
                   {id !== null && (
                     <button
                       type="button"

@@ -5,7 +5,8 @@ import { type LengthUnit, toFigure, toLengthText } from '@jade/core/units';
 export const WORDS = {
   whole: 'The whole',
   pieces: 'Pieces',
-  piecesSay: 'Each has a sheet, steps and colours of its own; open one to plan and fold it.',
+  piecesSay:
+    'Each has a sheet, steps and colours of its own; open one to plan and fold it. They are folded in this order.',
   onePiece:
     'This model is folded from one piece of paper. Where it shall be of more (both halves of a square cut along its diagonal, a hat, a base, a band, units that are joined), add them here; each gets a sheet and steps of its own.',
   addPiece: 'Add a piece',
@@ -16,6 +17,7 @@ export const WORDS = {
   alikeTo: 'folded as the first one is, up to step',
   halfNote: 'The first piece becomes a half square too; its folds are tried on it anew.',
   leaveOut: 'leave out',
+  earlier: 'earlier',
   open: 'open',
   fits: 'How they go together',
   fitsSay: 'In this order. Judged on the flat forms, with the thickness of all layers that go in.',
@@ -26,6 +28,8 @@ export const WORDS = {
   tab: 'The edge that goes in, or on',
   mouth: 'Where it goes',
   chooseTwo: 'press two points',
+  noPoint:
+    'Points stand at corners, crossings of creases and corners of layers. Where one is missing, pinch a mark in Folds.',
   deep: 'How far past it',
   shift: 'Along it',
   turn: 'Out of parallel, °',
