@@ -39,6 +39,7 @@ export const coreRooms = [
     'settings',
     'bases',
     'parts',
+    'design',
     'draft',
     'plan',
     'practice',

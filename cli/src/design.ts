@@ -2,11 +2,12 @@ import { writeFileSync } from 'node:fs';
 import { collectPages, writeCutting } from '@jade/core/booklet';
 import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
-import { bases, findBase, foldBase } from '@jade/core/bases';
+import { bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
+import { DESIGN_EFFORT, marksOfTips, offerBases } from '@jade/core/design';
 
 import { buildEffort } from '@jade/core/effort';
 
-import { foldsOf } from '@jade/core/folded';
+import { checkState, foldsOf } from '@jade/core/folded';
 
 import { MOST_PIECES, toCutting } from '@jade/core/paper';
 import { PACKING_HOPS, pack, provePacking, spareOf } from '@jade/core/packing';
@@ -103,6 +104,55 @@ export const designVerbs: Record<string, Verb> = {
         locallyBest: proof.isLocalBest,
         spare: Object.fromEntries(leaves.map((leaf, i) => [leaf, spare[i]!])),
         hops: packing.hops,
+      };
+    },
+  },
+  design: {
+    usage: 'design PARTS.json [--sheet square|a:b|half-square|hexagon|octagon] [--seed N]',
+    about:
+      'Bases of its own for a stick figure of 3 to 14 ends, verified: the one on the least sheet first, then the thinnest and the one with fewest layers where limbs meet. Side in mm beside the bound by packing, crease pattern in sheet sides, pre-creasing steps and the collapse, layers, and how far the worst mark of an end is off, in mm.',
+    run(args) {
+      const { files, values } = readArgs(args, { sheet: { type: 'string' }, seed: { type: 'string' } }, 1);
+      const figure = readFigureFile(files[0]!);
+      const sheet = readSheet(values.sheet);
+      const began = performance.now();
+      const found = valueOf(
+        offerBases(
+          figure,
+          sheet,
+          buildEffort(DESIGN_EFFORT),
+          readCount(values.seed, 'seed', 0, 0xffffffff) ?? 1,
+        ),
+      );
+      const rows = found.offers.map(({ design, folded, bestIn, longer, match }) => {
+        const written = precreaseState(sheet, design.state, { prefix: 'own' });
+        const marks = marksOfTips(design, sheet);
+        return {
+          bestIn,
+          sheetSide: design.sideMm,
+          bound: found.boundMm,
+          layersAtHub: design.hubLayers,
+          layersMax: design.layersMax,
+          facets: design.state.facets.length,
+          verified: checkState(design.state).length === 0 && folded.flaps.length === match.assignment.length,
+          mirrored: found.isMirrored,
+          flaps: match.assignment.map((a) => ({ limb: a.limb.name, flap: a.flapTip, length: a.flapLength })),
+          longer,
+          marks: marks.filter((m) => m.creases > 0).length,
+          worstMarkMm: Math.max(0, ...marks.map((m) => m.error)) * design.sideMm,
+          steps:
+            typeof written === 'string'
+              ? { told: written }
+              : { count: written.steps.length, byPlace: written.byPlace, steps: written.steps },
+          creasePattern: foldsOf(design.state).map((f) => ({ from: f.from, to: f.to, sense: f.sense })),
+        };
+      });
+      const [best, ...others] = rows;
+      return {
+        ...(best ?? { sheetSide: null, bound: found.boundMm, verified: false }),
+        others,
+        tried: found.tried,
+        ms: Math.round(performance.now() - began),
       };
     },
   },

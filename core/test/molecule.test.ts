@@ -1,29 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  type Base,
-  bases,
-  difficultyOf,
-  foldBase,
-  layTwoHubs,
-  tryFoldBase,
-  moleculeBase,
-} from '../src/bases/index.ts';
+import { type Base, bases, foldBase, layTwoHubs, tryFoldBase, moleculeBase } from '../src/bases/index.ts';
 import { buildArrangement, checkState, toMeasures, toModel } from '../src/folded/index.ts';
 import { type Point, distance } from '../src/geometry/index.ts';
 import { type MoleculeTree, creasesOf } from '../src/molecule/index.ts';
 import {
   type LimbTask,
   type Seat,
-  leastOwn,
   limbsOf,
   matchBase,
   ownBases,
   startingFigures,
   taskOfFigure,
-  writeFigure,
 } from '../src/parts/index.ts';
-import { readBaseRow } from '../src/readings/index.ts';
 import { poses } from './poses.ts';
 import { often } from './long.ts';
 
@@ -277,23 +266,5 @@ describe('a base of its own for one figure', () => {
       ),
     ).toEqual([]);
     expect(ownBases(task, seat, { kind: 'triangle' })).toEqual([]);
-  });
-
-  test('of several bodies the one on the least sheet is taken, and read like any base of the atlas', () => {
-    const fox = withBody.find((f) => f.name === 'fox, walking')!;
-    const task = taskOfFigure(fox, limbsOf(fox, []));
-    const own = leastOwn(task, square)!;
-    const sides = task.seats.flatMap((seat) => ownBases(task, seat, square).map((o) => o.sideMm));
-    expect(own.sideMm).toBeCloseTo(Math.min(...sides), 9);
-    const row = readBaseRow({ ...matchBase(own.folded, task), sideMm: own.sideMm }, own.folded);
-    expect(row.match.assignment.map((m) => m.limb.id).sort()).toEqual(task.limbs.map((l) => l.id).sort());
-    expect(row.flaps).toHaveLength(own.folded.flaps.length);
-    expect(row.difficulty).toBe(difficultyOf(own.folded.base.steps));
-    const bird = writeFigure('bird', [
-      ['neck', 'body', 'bill', 60, 90],
-      ['leg', 'body', 'foot', 60, -90],
-      ['tail', 'body', 'tail tip', 40, 180],
-    ]);
-    expect(leastOwn(taskOfFigure(bird, limbsOf(bird, [])), square)).toBeUndefined();
   });
 });

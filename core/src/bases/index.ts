@@ -18,14 +18,17 @@ import { type SheetShape, landmarksOf, outlineOf, sheetArea } from '../sheet/ind
 import { bases, findBase } from './catalogue.ts';
 import type { BaseFlap } from './flaps.ts';
 import { type FoldedBase, foldBase, tryFoldBase } from './fold.ts';
-import { type Base, type BaseFamily, baseFamilies } from './words.ts';
+import { type Base, type BaseFamily, type DesignedFlap, baseFamilies } from './words.ts';
 
-export type { Base, BaseFamily, BaseFlap, FoldedBase };
+export type { Base, BaseFamily, BaseFlap, DesignedFlap, FoldedBase };
 export { foldBase, tryFoldBase };
 export type { AngleFamily } from './character.ts';
 export { angleFamilyOf, difficultyOf } from './character.ts';
 export type { MoleculeDesign, PlacedTip, TwoHubs } from './rivers.ts';
-export { layTwoHubs, moleculeBase } from './rivers.ts';
+export type { CollapseDesign } from './rivers.ts';
+export { collapsedBase, layTwoHubs, moleculeBase } from './rivers.ts';
+export type { BasePaper } from './paper.ts';
+export { readBasePaper } from './paper.ts';
 export type { PrecreaseHow, Precreased } from './precreased.ts';
 export { precreaseBase, precreaseState } from './precreased.ts';
 export { stackFlaps } from './stack.ts';

@@ -1,5 +1,5 @@
 import { type MoleculeTree, creasesOf } from '../molecule/index.ts';
-import { type Point, add, scale, subtract, toUnit } from '../geometry/index.ts';
+import { type Point, type Segment, add, scale, subtract, toUnit } from '../geometry/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { type Base, type DesignedFlap, on, sequence, square } from './words.ts';
 
@@ -37,30 +37,57 @@ export function moleculeBase({ id, name, sheet, tips, tree, narrow, picks = [] }
     const towards = beside.find((b) => rootOf(b.leaf) !== rootOf(leaf)) ?? beside[0]!;
     return { leaf, tip: at, inward: toUnit(subtract(towards.at, at)), length: limbOf(leaf).length };
   });
-  return {
+  return collapsedBase({
     id,
     name,
-    family: 'river',
     sheet,
-    points: {},
+    creases: creases.map(({ from, to }) => ({ from, to, sense: 'folded' as const })),
+    anchor,
     designed,
-    steps: sequence(id, [
-      [
-        'collapse',
-        {
-          kind: 'collapse',
-          creases: creases.map(({ from, to }) => ({
-            from: on(...from),
-            to: on(...to),
-            sense: 'folded' as const,
-          })),
-          anchor: on(...anchor),
-          picks: picks.map(([above, below]) => [on(...above), on(...below)]),
-        },
-      ],
-    ]),
-  };
+    picks,
+  });
 }
+
+/** A base that is one collapse. */
+export interface CollapseDesign {
+  readonly id: string;
+  readonly name: string;
+  readonly sheet: SheetShape;
+  readonly creases: readonly (Segment & { readonly sense: 'valley' | 'mountain' | 'folded' })[];
+  /** A point of the sheet that stays where it is. */
+  readonly anchor: Point;
+  readonly designed: readonly DesignedFlap[];
+  readonly picks?: readonly (readonly [Point, Point])[];
+}
+
+/** A base collapsed on its creases at once, with the flaps it was designed to have. */
+export const collapsedBase = ({
+  id,
+  name,
+  sheet,
+  creases,
+  anchor,
+  designed,
+  picks = [],
+}: CollapseDesign): Base => ({
+  id,
+  name,
+  family: 'river',
+  sheet,
+  points: {},
+  designed,
+  steps: sequence(id, [
+    [
+      'collapse',
+      {
+        kind: 'collapse',
+        creases: creases.map(({ from, to, sense }) => ({ from: on(...from), to: on(...to), sense })),
+        anchor: on(...anchor),
+        picks: picks.map(([above, below]) => [on(...above), on(...below)]),
+      },
+    ],
+  ]),
+});
 
 /** A figure with two hubs: flaps at each, and the body between. */
 export interface TwoHubs {

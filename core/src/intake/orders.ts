@@ -1,19 +1,22 @@
-import { type CreasePattern, buildPattern, foldPattern } from '../creases/index.ts';
+import { type CreasePattern, foldPattern } from '../creases/index.ts';
 import { buildEffort } from '../effort/index.ts';
 import type { SaidOrder } from '../formats/index.ts';
 import type { FlatState } from '../folded/index.ts';
-import { type Point, type Segment, centroidOf, cross, dot, isInside, subtract } from '../geometry/index.ts';
+import { type Point, type Segment, centroidOf, isInside } from '../geometry/index.ts';
 import {
-  type LayerProblem,
+  type Pairs,
   type PreparedPattern,
   checkOrder,
   countOrders,
   explainNone,
+  foldedOnly,
+  hasBit,
   listOrders,
+  listPairs,
   prepareLayers,
   searchOrder,
+  stateOf,
 } from '../layers/index.ts';
-import { invariant } from '../outcome/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 
 /** The ways the layers of a pattern can lie. */
@@ -85,9 +88,9 @@ export function findOrders(
     };
   const counted = isQuick ? undefined : countOrders(problem, buildEffort(COUNT));
   const listed = isQuick ? [] : listOrders(problem, MOST_SHOWN, buildEffort(COUNT));
-  const first = found.kind === 'found' ? [pairsOf(problem, found.above)] : [];
+  const first = found.kind === 'found' ? [listPairs(problem, found.above)] : [];
   const all = [...(own ? [own] : []), ...(listed.length > 0 ? listed : first)];
-  const states = all.map((pairs) => toState(sheet, prepared, pairs));
+  const states = all.map((pairs) => stateOf(sheet, prepared.pattern, pairs));
   const differ = states.filter(
     (s, i) => !states.slice(0, i).some((t) => t.order.every((o, k) => o === s.order[k])),
   );
@@ -100,18 +103,6 @@ export function findOrders(
 }
 
 type Ready = Extract<PreparedPattern, { kind: 'ready' }>;
-type Pairs = readonly (readonly [above: number, below: number])[];
-
-function pairsOf({ n, overlaps }: LayerProblem, above: Uint8Array): Pairs {
-  return overlaps.flatMap((row, f) =>
-    Array.from({ length: n }, (_, g) => g).flatMap((g): [number, number][] =>
-      hasBit(row, g) && above[f * n + g] === 1 ? [[f, g]] : [],
-    ),
-  );
-}
-
-const hasBit = (bits: Int32Array, i: number): boolean => (bits[i >> 5]! & (1 << (i & 31))) !== 0;
-
 /** The order the file says, where its faces are this pattern's and it holds every law; undefined where not. */
 function orderSaid({ pattern, problem }: Ready, { faces, orders }: OrderOnSheet): Pairs | undefined {
   const loops = pattern.facets.map((loop) => loop.map((v) => pattern.vertices[v]!));
@@ -132,48 +123,5 @@ function orderSaid({ pattern, problem }: Ready, { faces, orders }: OrderOnSheet)
   const isWhole = problem.overlaps.every((row, f) =>
     pattern.facets.every((_, g) => !hasBit(row, g) || above[f * n + g]! + above[g * n + f]! === 1),
   );
-  return isWhole && checkOrder(pattern, problem, above).length === 0 ? pairsOf(problem, above) : undefined;
-}
-
-function toState(sheet: SheetShape, { pattern }: Ready, pairs: Pairs): FlatState {
-  const { placements } = foldPattern(pattern);
-  const n = pattern.facets.length;
-  const order = new Int8Array(n * n);
-  for (const [f, g] of pairs) [order[f * n + g], order[g * n + f]] = [1, -1];
-  return {
-    sheet,
-    vertices: pattern.vertices,
-    facets: pattern.facets.map((loop, f) => ({ loop, placement: placements[f]! })),
-    order,
-    resting: [],
-  };
-}
-
-/** The pattern without its resting creases, and without vertices a crease or the rim runs straight through. */
-function foldedOnly(pattern: CreasePattern): CreasePattern {
-  const edges = pattern.edges.flatMap((e) => (e.assignment === 'F' ? [] : [{ ...e }]));
-  const at: number[][] = pattern.vertices.map(() => []);
-  edges.forEach((e, i) => {
-    at[e.a]!.push(i);
-    at[e.b]!.push(i);
-  });
-  const gone = new Set<number>();
-  pattern.vertices.forEach((p, v) => {
-    const [i, j, ...more] = at[v]!;
-    if (i === undefined || j === undefined || more.length > 0) return;
-    const [e, f] = [edges[i]!, edges[j]!];
-    if (e.assignment !== f.assignment) return;
-    const [u, w] = [e.a === v ? e.b : e.a, f.a === v ? f.b : f.a];
-    const [d, g] = [subtract(pattern.vertices[u]!, p), subtract(pattern.vertices[w]!, p)];
-    const size = Math.hypot(...d) * Math.hypot(...g);
-    if (Math.abs(cross(d, g)) > 1e-6 * size || dot(d, g) > 0) return;
-    [e.a, e.b] = [u, w];
-    gone.add(j);
-    at[v] = [];
-    at[w] = at[w]!.map((k) => (k === j ? i : k));
-  });
-  const kept = edges.flatMap((e, i) => (gone.has(i) ? [] : [{ a: e.a, b: e.b, assignment: e.assignment }]));
-  const built = buildPattern({ vertices: pattern.vertices, edges: kept });
-  invariant(built.ok, 'a pattern stays one without what lies flat');
-  return built.value;
+  return isWhole && checkOrder(pattern, problem, above).length === 0 ? listPairs(problem, above) : undefined;
 }

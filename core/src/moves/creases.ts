@@ -6,10 +6,12 @@ import {
   cross,
   dot,
   inverse,
+  isSamePoint,
   isTurned,
   subtract,
   tolerance,
 } from '../geometry/index.ts';
+import { buildPattern } from '../creases/index.ts';
 import {
   type CreaseSense,
   type FineMesh,
@@ -88,11 +90,38 @@ export function cutCreases(
   const isIn = (crease: SheetCrease) => (f: number) => crease.facet === undefined || crease.facet === f;
   for (const crease of creases) {
     const cut = cutter.cut(crease, isIn(crease));
-    if (!cut.ok) return cut;
+    if (cut.ok) continue;
+    // A cut runs on through whole pieces, and may be refused where only its run-on passes a corner.
+    const mesh = cut.fault.kind === 'sliver' ? cutOpenSheet(state, creases) : undefined;
+    return mesh ? done({ mesh, wishes: readWishes(mesh, creases) }) : cut;
   }
   for (const crease of creases) for (const end of [crease.from, crease.to]) cutter.splitAt(end, isIn(crease));
   const mesh = cutter.toMesh();
   return done({ mesh, wishes: readWishes(mesh, creases) });
+}
+
+/** The open sheet as its creases part it, nothing run on; undefined for folded paper, and where an edge is too short. */
+function cutOpenSheet(state: FlatState, creases: readonly SheetCrease[]): FineMesh | undefined {
+  const [facet, ...more] = state.facets;
+  if (!facet || more.length > 0) return undefined;
+  const rim = facet.loop.map((v) => state.vertices[v]!);
+  const sides: Segment[] = rim.map((from, i) => ({ from, to: rim[(i + 1) % rim.length]! }));
+  const segments = [...sides, ...creases];
+  const built = buildPattern({
+    vertices: segments.flatMap((s) => [s.from, s.to]),
+    edges: segments.map((_, i) => ({ a: 2 * i, b: 2 * i + 1, assignment: i < rim.length ? 'B' : 'U' })),
+  });
+  if (!built.ok) return undefined;
+  const { vertices, edges, facets } = built.value;
+  const isShort = edges.some(({ a, b }) => isSamePoint(vertices[a]!, vertices[b]!, tolerance.shortestEdge));
+  if (isShort) return undefined;
+  const { placement } = facet;
+  return {
+    vertices,
+    pieces: facets.map((loop) => ({ loop, parent: 0, before: placement, after: placement, side: 1 })),
+    onLine: vertices.map(() => false),
+    cut: [facets.length > 1],
+  };
 }
 
 /** The wish for every edge of the mesh that lies on a crease. */

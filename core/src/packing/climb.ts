@@ -101,7 +101,9 @@ function stepUp(
     upper[k] = Math.max(0, Math.min(box, layout.upper[k]! - z[k]!));
   }
   upper[n] = Infinity;
-  const step = raise({ rows, columns, matrix, slack, lower, upper, goal: n });
+  const gain = new Float64Array(columns);
+  gain[n] = 1;
+  const step = raise({ rows, columns, matrix, slack, lower, upper, gain });
   const next = z.slice();
   for (let k = 0; k < n; k++)
     next[k] = Math.min(layout.upper[k]!, Math.max(layout.lower[k]!, next[k]! + step[k]!));

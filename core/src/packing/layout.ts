@@ -149,14 +149,15 @@ const BOOK = {
 } as const;
 const DIAGONAL = { square: ['A', 'C'], hexagon: ['A', 'D'], octagon: ['A', 'E'] } as const;
 
-/** The mirror line that a symmetry means on this sheet, with its two ends on the rim. */
-function findMirror(task: PackingTask): Outcome<{ map: Isometry; ends: [Point, Point] } | undefined, Issue> {
-  if (task.symmetry === 'none') return done(undefined);
-  const { sheet } = task;
+/** The two ends, on the rim, of the mirror line a symmetry means on a sheet. Fails where the sheet has none such. */
+export function mirrorOf(
+  sheet: SheetShape,
+  symmetry: Exclude<PackingSymmetry, 'none'>,
+): Outcome<[Point, Point], Issue> {
   const names: readonly [string, string] | undefined =
     sheet.kind === 'triangle'
       ? ['A', 'O']
-      : task.symmetry === 'book'
+      : symmetry === 'book'
         ? BOOK[sheet.kind]
         : sheet.kind === 'rectangle'
           ? undefined
@@ -166,9 +167,18 @@ function findMirror(task: PackingTask): Outcome<{ map: Isometry; ends: [Point, P
       path: 'symmetry',
       text: `A ${sheetTitle(sheet)} has no diagonal symmetry; choose book symmetry, or a square.`,
     });
-  const [from, to] = names.map((n) => landmarksOf(sheet).find((l) => l.name === n)!.at) as [Point, Point];
-  const line = lineThrough(from, to);
-  return done({ map: line ? reflectionIn(line) : identity, ends: [from, to] });
+  return done(names.map((n) => landmarksOf(sheet).find((l) => l.name === n)!.at) as [Point, Point]);
+}
+
+function findMirror({
+  sheet,
+  symmetry,
+}: PackingTask): Outcome<{ map: Isometry; ends: [Point, Point] } | undefined, Issue> {
+  if (symmetry === 'none') return done(undefined);
+  const ends = mirrorOf(sheet, symmetry);
+  if (!ends.ok) return ends;
+  const line = lineThrough(...ends.value);
+  return done({ map: line ? reflectionIn(line) : identity, ends: ends.value });
 }
 
 function sidesOf(outline: readonly Point[]): HalfPlane[] {

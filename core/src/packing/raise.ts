@@ -1,4 +1,4 @@
-/** A linear program around a feasible point: rows stay at or above zero, one variable is to grow. */
+/** A linear program around a feasible point: rows stay at or above zero, a sum of variables is to grow. */
 export interface RaiseTask {
   readonly rows: number;
   readonly columns: number;
@@ -9,18 +9,18 @@ export interface RaiseTask {
   /** Bounds of the variables' steps, around 0. */
   readonly lower: Float64Array;
   readonly upper: Float64Array;
-  /** The variable to grow. */
-  readonly goal: number;
+  /** What a step of each variable is worth; the sum is to grow. Overwritten. */
+  readonly gain: Float64Array;
 }
 
 const TINY = 1e-11;
 
 /**
- * Steps of the variables that let the goal grow most. Primal simplex with bounded variables that starts where it stands:
+ * Steps of the variables that let the sum grow most. Primal simplex with bounded variables that starts where it stands:
  * variables out of the basis may lie between their bounds, so no first phase is needed (Dantzig's rule, Bland's after a
  * long stall). Cost: rows x columns a pivot.
  */
-export function raise({ rows, columns, matrix, slack, lower, upper, goal }: RaiseTask): Float64Array {
+export function raise({ rows, columns, matrix, slack, lower, upper, gain }: RaiseTask): Float64Array {
   const low = new Float64Array(columns + rows);
   const high = new Float64Array(columns + rows).fill(Infinity);
   low.set(lower);
@@ -29,8 +29,6 @@ export function raise({ rows, columns, matrix, slack, lower, upper, goal }: Rais
   const basis = Int32Array.from({ length: rows }, (_, i) => columns + i);
   const x = new Float64Array(columns + rows);
   x.set(slack, columns);
-  const gain = new Float64Array(columns);
-  gain[goal] = 1;
   let stalled = 0;
   for (let turn = 0; turn < 60 * (rows + columns); turn++) {
     const j = pickEntering(gain, out, x, low, high, stalled > columns);

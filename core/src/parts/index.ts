@@ -41,4 +41,4 @@ export type { Stick } from './starters.ts';
 export { startingFigures, starOf, limbsOf, taskOf, writeFigure } from './starters.ts';
 export { toPackingTask, efficiencyOf } from './bound.ts';
 export type { OwnBase } from './own.ts';
-export { leastOwn, ownBases } from './own.ts';
+export { ownBases } from './own.ts';

@@ -103,18 +103,6 @@ export function ownBases(
   return made;
 }
 
-/** The base of its own on the least sheet, from whichever two nodes the figure's body lies between; none without a body. */
-export function leastOwn(task: LimbTask, sheet: SheetShape): OwnBase | undefined {
-  // Each body is seated both ways round: one of them is enough.
-  const bodies = task.seats.filter(({ nodes }) => nodes.length === 2 && nodes[0] < nodes[1]!);
-  return bodies
-    .flatMap((seat, i) => ownBases(task, seat, sheet, { id: `own-${i + 1}` }))
-    .reduce<OwnBase | undefined>(
-      (least, own) => (least && least.sideMm <= own.sideMm ? least : own),
-      undefined,
-    );
-}
-
 const sameAs = (a: Design, b: Design): boolean =>
   Math.abs(a.price - b.price) < tolerance.samePoint && Math.abs(a.sideMm - b.sideMm) < tolerance.samePoint;
 

@@ -95,6 +95,26 @@ export const startingFigures: readonly Figure[] = [
     ['nose', 'tail tip'],
   ),
   writeFigure(
+    'Animal with ears and a tail',
+    [
+      ['back', 'shoulder', 'hip', 55, 180],
+      ['neck', 'shoulder', 'throat', 25, 45],
+      ['head', 'throat', 'nose', 25, -25],
+      ['left ear', 'throat', 'left ear tip', 18, 105],
+      ['right ear', 'throat', 'right ear tip', 18, 80],
+      ...legs('shoulder', 'foreleg', 50, [-96, -84]),
+      ...legs('hip', 'hind leg', 50, [-98, -86]),
+      ['tail', 'hip', 'tail tip', 55, 170],
+    ],
+    [
+      ['left ear', 'right ear'],
+      ['left foreleg', 'right foreleg'],
+      ['left hind leg', 'right hind leg'],
+    ],
+    'diagonal',
+    ['nose', 'tail tip'],
+  ),
+  writeFigure(
     'Hare-like animal',
     [
       ['head', 'body', 'crown', 40, 50],

@@ -1,4 +1,4 @@
-import { bases, coveredByFlaps, type FoldedBase, precreaseBase } from '@jade/core/bases';
+import { bases, coveredByFlaps, type FoldedBase, precreaseBase, readBasePaper } from '@jade/core/bases';
 import { drawModel, drawSheet, drawStep } from '@jade/core/drawing';
 import { efficiencyOf, matchBases, taskOf } from '@jade/core/parts';
 import { basesFrom, foldedBase, measureState, readBaseRow, standUp } from '@jade/core/readings';
@@ -6,7 +6,10 @@ import { moveWord, nameSteps, sayStep } from '@jade/core/sequence';
 import { sheetTitle } from '@jade/core/sheet';
 import type { BaseCard, BaseSheet, Engine } from './protocol.ts';
 
-type Answers = Pick<Engine, 'readAtlas' | 'readBaseCard' | 'precreaseBase' | 'readBase' | 'readEfficiency'>;
+type Answers = Pick<
+  Engine,
+  'readAtlas' | 'readBaseCard' | 'readBasePaper' | 'precreaseBase' | 'readBase' | 'readEfficiency'
+>;
 
 /** What is asked about the bases of the atlas. */
 export const atlasAnswers: Answers = {
@@ -29,6 +32,7 @@ export const atlasAnswers: Answers = {
       layers: measures.spot.layers,
     };
   },
+  readBasePaper: (id) => readBasePaper(mustFold(id)),
   precreaseBase: (id) => precreaseBase(mustFold(id).base, 'base'),
   readBase(id): BaseSheet {
     const folded = mustFold(id);

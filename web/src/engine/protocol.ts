@@ -2,7 +2,7 @@ import type { ExportFormat, PatternOptions } from '@jade/core/exporting';
 import type { Issue, Outcome } from '@jade/core/outcome';
 import type { ActionRead, LockFault, LockRead } from '@jade/core/shaping';
 import type { Landmark, SheetCrease } from '@jade/core/trying';
-import type { BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
+import type { BasePaper, BaseFamily, BaseFlap, Precreased } from '@jade/core/bases';
 import type { Remedy, Show, ShowAsk, ShowModel } from '@jade/core/calendar';
 import type { Finding, judgeColours, Mend } from '@jade/core/checks';
 import type { Drawing, ModelView } from '@jade/core/drawing';
@@ -346,6 +346,8 @@ export interface Engine {
   readPrices(wanted: Pick<Plan, 'figure' | 'limbs'>, pace: number): RulePrice[];
   /** A base by its creases: steps that set them, and the collapse; a sentence where it cannot be made so. */
   precreaseBase(id: string): Precreased | string;
+  /** The open sheet of a base, with the paper each of its flaps takes. */
+  readBasePaper(id: string): BasePaper;
   readBaseCard(id: string): BaseCard;
   readBase(id: string): BaseSheet;
   /** (Side by circle packing of the base's own flaps / its side) squared; null with fewer than two flaps. */

@@ -1,8 +1,17 @@
 import * as Comlink from 'comlink';
 import { whenGone } from '../workers/index.ts';
 import { type Issue, type Outcome, done, failed } from '@jade/core/outcome';
+import type { Precreased } from '@jade/core/bases';
 import type { Packing } from '@jade/core/packing';
-import type { DraftCard, DraftRequest, JudgedPacking, OwnRow, PackingRequest, Searcher } from './worker.ts';
+import type {
+  DraftCard,
+  DraftRequest,
+  JudgedPacking,
+  OwnRows,
+  PackingRequest,
+  PressRequest,
+  Searcher,
+} from './worker.ts';
 
 type Answer<T> = Outcome<T, Issue> | undefined;
 
@@ -106,10 +115,21 @@ export function startDrafting(
   );
 }
 
-/** Folds a base for the figure's own body; stopped, there is none. */
-export const startFitting = (request: Pick<DraftRequest, 'figure' | 'sheet'>): Search<OwnRow | null> =>
+/** Folds bases for the figure alone; stopped, there are none. */
+export const startFitting = (
+  request: Pick<DraftRequest, 'figure' | 'sheet'>,
+  onShare: (share: number) => void,
+): Search<OwnRows> =>
   startSearch(
     'fitting',
-    (searcher) => searcher.fitBase(request),
+    (searcher, news) => searcher.fitBases(request, news(onShare)),
+    () => Promise.resolve(undefined),
+  );
+
+/** Writes a base by its creases; stopped, there is nothing. */
+export const startPressing = (request: PressRequest): Search<Precreased> =>
+  startSearch(
+    'writing of its creases',
+    (searcher) => searcher.pressBase(request),
     () => Promise.resolve(undefined),
   );

@@ -1,16 +1,24 @@
 import * as Comlink from 'comlink';
 import { beginWorker } from '../workers/index.ts';
-import { bases, foldBase } from '@jade/core/bases';
+import {
+  type BasePaper,
+  type Precreased,
+  bases,
+  foldBase,
+  precreaseState,
+  readBasePaper,
+} from '@jade/core/bases';
 import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
 import { type Drawing, drawModel } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
 import type { Point } from '@jade/core/geometry';
-import { type Figure, leastOwn, limbsOf, matchBase, taskOfFigure } from '@jade/core/parts';
+import { type BestIn, DESIGN_EFFORT, type Design, marksOfTips, offerBases } from '@jade/core/design';
+import type { Figure } from '@jade/core/parts';
 import { type BaseRow, readBaseRow } from '@jade/core/readings';
 import type { NamedPoints } from '@jade/core/references';
-import type { Step } from '@jade/core/sequence';
+import { type Step, replaySequence } from '@jade/core/sequence';
 import type { SheetShape } from '@jade/core/sheet';
-import { type Outcome, type Issue, done } from '@jade/core/outcome';
+import { type Outcome, type Issue, done, failed } from '@jade/core/outcome';
 import {
   type Packing,
   type PackingProof,
@@ -41,10 +49,29 @@ export interface DraftCard extends Omit<Draft, 'state'> {
   readonly drawing: Drawing;
 }
 
-/** A base folded for one figure, with its steps. */
+/** A base folded for one figure, with its steps and what it costs. */
 export interface OwnRow extends BaseRow {
   readonly points: NamedPoints;
   readonly steps: readonly Step[];
+  /** Of the bases that were folded for the figure, what it is the best in. */
+  readonly bestIn: readonly BestIn[];
+  /** Limbs that come out longer than wanted, in mm. */
+  readonly longer: readonly { readonly limb: string; readonly mm: number }[];
+  /** Layers over a hundredth of its silhouette, facets, and points of the rim that only take up paper. */
+  readonly layersMax: number;
+  readonly facets: number;
+  readonly fillers: number;
+  readonly paper: BasePaper;
+  /** Marks its ends take, and by how many sheet sides the worst is off. */
+  readonly marks: { readonly count: number; readonly worst: number };
+}
+
+/** The bases of its own of a figure, and how they were come by. */
+export interface OwnRows {
+  readonly rows: readonly OwnRow[];
+  readonly tried: number;
+  /** Folded about the figure's mirror line; false where that gave no base. */
+  readonly isMirrored: boolean;
 }
 
 export interface DraftRequest {
@@ -56,6 +83,18 @@ export interface DraftRequest {
 
 const toCards = (drafts: readonly Draft[]): DraftCard[] =>
   drafts.map(({ state, ...rest }) => ({ ...rest, drawing: drawModel(state, 0) }));
+
+function readMarks(design: Design, sheet: SheetShape): OwnRow['marks'] {
+  const marks = marksOfTips(design, sheet).filter((m) => m.creases > 0);
+  return { count: marks.length, worst: Math.max(0, ...marks.map((m) => m.error)) };
+}
+
+/** A base by its steps. */
+export interface PressRequest {
+  readonly sheet: SheetShape;
+  readonly points: NamedPoints;
+  readonly steps: readonly Step[];
+}
 
 const searcher = {
   /** Tells of every better packing while it looks; `onShare` hears how much of the hops is used. */
@@ -83,14 +122,34 @@ const searcher = {
     });
     return found.ok ? done(toCards(found.value)) : found;
   },
-  /** The base of its own for the figure's body; null for a figure or sheet that can have none. */
-  fitBase({ figure, sheet }: Pick<DraftRequest, 'figure' | 'sheet'>): Outcome<OwnRow | null, Issue> {
-    const task = taskOfFigure(figure, limbsOf(figure, []));
-    const own = leastOwn(task, sheet);
-    if (!own) return done(null);
-    const { folded, sideMm } = own;
-    const row = readBaseRow({ ...matchBase(folded, task), sideMm }, folded);
-    return done({ ...row, points: folded.base.points, steps: folded.base.steps });
+  /** Bases of its own for the figure; a sentence where it can have none. */
+  fitBases(
+    { figure, sheet }: Pick<DraftRequest, 'figure' | 'sheet'>,
+    onShare: (share: number) => void,
+  ): Outcome<OwnRows, Issue> {
+    const found = offerBases(figure, sheet, buildEffort(DESIGN_EFFORT, onShare));
+    if (!found.ok) return found;
+    const { offers, tried, isMirrored } = found.value;
+    const rows = offers.map(({ folded, match, bestIn, longer, design }): OwnRow => ({
+      ...readBaseRow(match, folded),
+      points: folded.base.points,
+      steps: folded.base.steps,
+      hubLayers: design.hubLayers,
+      layersMax: design.layersMax,
+      facets: design.state.facets.length,
+      fillers: design.stubs,
+      paper: readBasePaper(folded),
+      marks: readMarks(design, sheet),
+      bestIn,
+      longer,
+    }));
+    return done({ rows, tried: tried.begun, isMirrored });
+  },
+  /** The creases of a base set one by one on the open sheet, by marks, and its collapse; a sentence where it cannot be. */
+  pressBase({ sheet, points, steps }: PressRequest): Outcome<Precreased, Issue> {
+    const { after } = replaySequence({ sheet, points, steps }).steps.at(-1)!;
+    const made = precreaseState(sheet, after, { prefix: 'own' });
+    return typeof made === 'string' ? failed({ path: 'steps', text: made }) : done(made);
   },
 };
 export type Searcher = typeof searcher;

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type AngleFamily, type BaseFamily, baseFamilies, findBase } from '@jade/core/bases';
 import { sayWhyBefore } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
@@ -8,6 +8,9 @@ import type { BaseRow } from '@jade/core/readings';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import type { OwnRow } from '../../search/index.ts';
 import { useBegin } from './LimbByLimb.tsx';
+import { RowLeaf } from './RowLeaf.tsx';
+import { Searching } from './Searching.tsx';
+import type { Fitting } from './useOwnBases.ts';
 import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { Choice } from '../../ui/index.ts';
 import { WORDS } from './words.ts';
@@ -25,25 +28,26 @@ const BAR = 180;
 export function BaseList({
   rows,
   own,
-  isFitting,
   anySheet,
   onAnySheet,
   boundMm,
+  least,
 }: {
   rows: readonly BaseRow[];
-  /** The base folded for this figure alone; it stands among the others where it serves the wishes. */
-  own: OwnRow | undefined;
-  isFitting: boolean;
+  /** The bases folded for this figure alone; they stand among the others where they serve the wishes. */
+  own: Fitting;
   anySheet: boolean;
   onAnySheet: (any: boolean) => void;
   /** Side by packing on this plan's sheet. */
   boundMm: number | undefined;
+  /** What is said of the least sheet, opened from its row. */
+  least: ReactNode;
 }) {
   const plan = usePlan();
   const { unit } = useSettings();
   const [wish, setWish] = useState<Wish>({ family: '', angles: '', most: '' });
-  const all: readonly (BaseRow | OwnRow)[] = own
-    ? [...rows, own].sort((a, b) => (a.match.sideMm ?? Infinity) - (b.match.sideMm ?? Infinity))
+  const all: readonly (BaseRow | OwnRow)[] = own.found
+    ? [...rows, ...own.found.rows].sort((a, b) => (a.match.sideMm ?? Infinity) - (b.match.sideMm ?? Infinity))
     : rows;
   const shown = all.filter(
     (r) =>
@@ -55,6 +59,7 @@ export function BaseList({
   const chosen = rows.find((r) => r.match.baseId === plan.baseId);
   const serving = plan.limbs.length === 0 ? shown : shown.filter((r) => r.match.sideMm !== undefined);
   const [first, second] = shown;
+  const isMirrorWished = (plan.figure?.symmetry ?? 'none') !== 'none';
   return (
     <section aria-label={WORDS.bases}>
       <h2 className="head">{WORDS.whichBaseByThe}</h2>
@@ -109,28 +114,47 @@ export function BaseList({
         </p>
       )}
       {shown.length === 0 && <p className="note">{WORDS.noBaseIsOf}</p>}
-      <Rows rows={serving} boundMm={boundMm} />
-      {isFitting && <p className="note pl-2 pt-1">{WORDS.foldingABaseFor}</p>}
+      <Rows rows={serving} boundMm={boundMm} least={least} />
+      {own.share !== undefined && (
+        <div className="flex items-end gap-3 pl-2 pt-2">
+          <Searching what={WORDS.foldingABaseFor} share={own.share} onStop={own.stop} word="Stop" />
+          <span className="note mb-2">{WORDS.foldingABaseFor}</span>
+        </div>
+      )}
+      {own.fault && <p className="note pl-2 pt-1">{own.fault}</p>}
+      {own.found && own.found.rows.length === 0 && <p className="note pl-2 pt-1">{WORDS.noOwn}</p>}
+      {own.found && own.found.rows.length > 0 && !own.found.isMirrored && isMirrorWished && (
+        <p className="note pl-2 pt-1">{WORDS.noMirror}</p>
+      )}
       {plan.limbs.length > 0 && serving.length < shown.length && (
         <details className="mt-2" open={serving.length === 0}>
           <summary className="act cursor-pointer">
             {shown.length - serving.length} bases with too few flaps
           </summary>
-          <Rows rows={shown.filter((r) => !serving.includes(r))} boundMm={undefined} />
+          <Rows rows={shown.filter((r) => !serving.includes(r))} boundMm={undefined} least={null} />
         </details>
       )}
     </section>
   );
 }
 
-function Rows({ rows, boundMm }: { rows: readonly (BaseRow | OwnRow)[]; boundMm: number | undefined }) {
+function Rows({
+  rows,
+  boundMm,
+  least,
+}: {
+  rows: readonly (BaseRow | OwnRow)[];
+  boundMm: number | undefined;
+  least: ReactNode;
+}) {
   const plan = usePlan();
+  const [isLeastOpen, setLeastOpen] = useState(false);
   const { unit } = useSettings();
   const sides = rows.flatMap((r) => (r.match.sideMm === undefined ? [] : [r.match.sideMm]));
   const bound = sides.length > 0 ? boundMm : undefined;
   // Far sheets would press the near ones together: the scale ends at twice the best, longer bars are broken off.
-  const least = Math.min(...sides, bound ?? Infinity);
-  const most = Math.min(Math.max(...sides, 1), 2.1 * least);
+  const smallest = Math.min(...sides, bound ?? Infinity);
+  const most = Math.min(Math.max(...sides, 1), 2.1 * smallest);
   const scale = scaleLinear().domain([0, most]).range([0, BAR]);
   return (
     <ul className="relative">
@@ -148,10 +172,20 @@ function Rows({ rows, boundMm }: { rows: readonly (BaseRow | OwnRow)[]; boundMm:
         <li className="note grid grid-cols-[64px_1fr_auto] gap-3 py-1">
           <span className="col-start-2 text-right">{WORDS.theLeastForAny}</span>
           <span style={{ width: BAR + 122 }} className="!text-jade">
-            {toLengthText(bound, unit).text}, the broken line
+            {toLengthText(bound, unit).text}, the broken line{' '}
+            <button
+              type="button"
+              className="act"
+              aria-expanded={isLeastOpen}
+              onClick={() => setLeastOpen(!isLeastOpen)}
+            >
+              {isLeastOpen ? WORDS.hidePaper : WORDS.itsPaper}
+              <span className="sr-only"> on the least sheet</span>
+            </button>
           </span>
         </li>
       )}
+      {bound !== undefined && isLeastOpen && <li>{least}</li>}
     </ul>
   );
 }
@@ -176,6 +210,7 @@ function Row({
   const palette = usePalette();
   const { unit } = useSettings();
   const chosen = plan.baseId === match.baseId;
+  const [isOpen, setOpen] = useState(false);
   const choose = (): void =>
     edit((p) => {
       p.baseId = chosen ? null : match.baseId;
@@ -189,110 +224,124 @@ function Row({
       }
     });
   return (
-    <li
-      className={`grid grid-cols-[64px_1fr_auto_auto] items-center gap-3 border-b border-rule py-1 pl-2 ${chosen ? 'bg-jade-wash' : ''}`}
-      data-base={match.baseId}
-    >
-      <DrawingView
-        drawing={drawing}
-        palette={palette}
-        width={60}
-        height={52}
-        margin={3}
-        weight={0.6}
-        title={match.baseName}
-      />
-      <div className="min-w-0">
-        <h3 className="text-[16px] leading-[20px]">{match.baseName}</h3>
-        <p className="note">
-          {flaps.length === 0 ? WORDS.noFreeFlap : `flaps ${countAlike(flaps.map((f) => f.length))}`}
-        </p>
-        <p className="note">
-          {HARDNESS[difficulty]}, {match.steps} {match.steps === 1 ? WORDS.step : WORDS.steps}
-          {hubLayers > 0 ? `, ${hubLayers} layers at hub` : ''},{' '}
-          {angles === 'free' ? WORDS.freeAngles : `${angles}°`}
-        </p>
-      </div>
-      <div style={{ width: BAR + 122 }} className="flex items-center gap-3">
-        {match.sideMm !== undefined ? (
-          <>
-            <svg width={BAR} height="34" aria-hidden="true" className="shrink-0">
-              <rect x="0" y="11" width={scale(Math.min(match.sideMm, most))} height="9" fill="var(--shade)" />
-              {match.sideMm <= most ? (
-                <line
-                  x1={scale(match.sideMm) - 1.5}
-                  x2={scale(match.sideMm) - 1.5}
-                  y1="5"
-                  y2="26"
-                  stroke={chosen ? 'var(--jade)' : 'var(--ink)'}
-                  strokeWidth="3"
-                />
-              ) : (
-                <path d={`M${BAR - 10} 6l6 10l-6 10`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
-              )}
-              {bound !== undefined && isOwnSheet && (
-                <line
-                  x1={scale(bound)}
-                  x2={scale(bound)}
-                  y1="0"
-                  y2="34"
-                  stroke="var(--jade)"
-                  strokeDasharray="4 3"
-                />
-              )}
-              <FlapTeeth
-                flaps={flaps.map((f) => f.length)}
-                used={match.assignment.map((a) => a.flapTip)}
-                tips={flaps.map((f) => f.tip)}
-              />
-            </svg>
-            <div className="w-[108px]">
-              <b className="text-[17px] leading-[20px]">{toLengthText(match.sideMm, unit).text}</b>
-              {bound !== undefined && isOwnSheet && (
-                <span className="note"> {Math.round((bound / match.sideMm) ** 2 * 100)} %</span>
-              )}
-              <p className="note leading-[15px]">
-                {match.limiting!.limb.name} decides
-                {match.spareFlaps > 0 ? `; ${match.spareFlaps} to hide` : ''}
-              </p>
-            </div>
-          </>
-        ) : (
-          <p className="text-[14px] text-persimmon">
-            {plan.limbs.length === 0
-              ? ''
-              : flaps.length === 0
-                ? WORDS.noFreeFlapFor
-                : `${match.missingFlaps} ${match.missingFlaps === 1 ? 'flap' : 'flaps'} missing`}
+    <li data-base={match.baseId}>
+      <div
+        className={`grid grid-cols-[64px_1fr_auto_auto] items-center gap-3 border-b border-rule py-1 pl-2 ${chosen ? 'bg-jade-wash' : ''}`}
+      >
+        <DrawingView
+          drawing={drawing}
+          palette={palette}
+          width={60}
+          height={52}
+          margin={3}
+          weight={0.6}
+          title={match.baseName}
+        />
+        <div className="min-w-0">
+          <h3 className="text-[16px] leading-[20px]">{match.baseName}</h3>
+          <p className="note">
+            {flaps.length === 0 ? WORDS.noFreeFlap : `flaps ${countAlike(flaps.map((f) => f.length))}`}
           </p>
-        )}
-      </div>
-      {'steps' in row ? (
-        <span>
+          <p className="note">
+            {HARDNESS[difficulty]}, {match.steps} {match.steps === 1 ? WORDS.step : WORDS.steps}
+            {hubLayers > 0 ? `, ${hubLayers} layers at hub` : ''},{' '}
+            {angles === 'free' ? WORDS.freeAngles : `${angles}°`}{' '}
+            {flaps.length > 0 && (
+              <button type="button" className="act" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+                {isOpen ? WORDS.hidePaper : WORDS.itsPaper}
+                <span className="sr-only"> of the {match.baseName.toLowerCase()}</span>
+              </button>
+            )}
+          </p>
+        </div>
+        <div style={{ width: BAR + 122 }} className="flex items-center gap-3">
+          {match.sideMm !== undefined ? (
+            <>
+              <svg width={BAR} height="34" aria-hidden="true" className="shrink-0">
+                <rect
+                  x="0"
+                  y="11"
+                  width={scale(Math.min(match.sideMm, most))}
+                  height="9"
+                  fill="var(--shade)"
+                />
+                {match.sideMm <= most ? (
+                  <line
+                    x1={scale(match.sideMm) - 1.5}
+                    x2={scale(match.sideMm) - 1.5}
+                    y1="5"
+                    y2="26"
+                    stroke={chosen ? 'var(--jade)' : 'var(--ink)'}
+                    strokeWidth="3"
+                  />
+                ) : (
+                  <path d={`M${BAR - 10} 6l6 10l-6 10`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+                )}
+                {bound !== undefined && isOwnSheet && (
+                  <line
+                    x1={scale(bound)}
+                    x2={scale(bound)}
+                    y1="0"
+                    y2="34"
+                    stroke="var(--jade)"
+                    strokeDasharray="4 3"
+                  />
+                )}
+                <FlapTeeth
+                  flaps={flaps.map((f) => f.length)}
+                  used={match.assignment.map((a) => a.flapTip)}
+                  tips={flaps.map((f) => f.tip)}
+                />
+              </svg>
+              <div className="w-[108px]">
+                <b className="text-[17px] leading-[20px]">{toLengthText(match.sideMm, unit).text}</b>
+                {bound !== undefined && isOwnSheet && (
+                  <span className="note"> {Math.round((bound / match.sideMm) ** 2 * 100)} %</span>
+                )}
+                <p className="note leading-[15px]">
+                  {match.limiting!.limb.name} decides
+                  {match.spareFlaps > 0 ? `; ${match.spareFlaps} to hide` : ''}
+                </p>
+              </div>
+            </>
+          ) : (
+            <p className="text-[14px] text-persimmon">
+              {plan.limbs.length === 0
+                ? ''
+                : flaps.length === 0
+                  ? WORDS.noFreeFlapFor
+                  : `${match.missingFlaps} ${match.missingFlaps === 1 ? 'flap' : 'flaps'} missing`}
+            </p>
+          )}
+        </div>
+        {'steps' in row ? (
+          <span>
+            <button
+              type="button"
+              className="btn !px-3"
+              title={WORDS.putsItsStepsInto}
+              onClick={() => begin(row)}
+            >
+              {note ? WORDS.begun : WORDS.begin}
+              <span className="sr-only"> the folds with the {match.baseName.toLowerCase()}</span>
+            </button>
+            <span role="status" className="sr-only">
+              {note}
+            </span>
+          </span>
+        ) : (
           <button
             type="button"
-            className="btn !px-3"
-            title={WORDS.putsItsStepsInto}
-            onClick={() => begin(row)}
+            className={`btn !px-3 ${chosen ? 'solid' : ''}`}
+            aria-pressed={chosen}
+            onClick={choose}
           >
-            {note ? WORDS.begun : WORDS.begin}
-            <span className="sr-only"> the folds with the {match.baseName.toLowerCase()}</span>
+            {chosen ? WORDS.chosen : WORDS.choose}
+            <span className="sr-only"> {match.baseName}</span>
           </button>
-          <span role="status" className="sr-only">
-            {note}
-          </span>
-        </span>
-      ) : (
-        <button
-          type="button"
-          className={`btn !px-3 ${chosen ? 'solid' : ''}`}
-          aria-pressed={chosen}
-          onClick={choose}
-        >
-          {chosen ? WORDS.chosen : WORDS.choose}
-          <span className="sr-only"> {match.baseName}</span>
-        </button>
-      )}
+        )}
+      </div>
+      {isOpen && <RowLeaf row={row} />}
     </li>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import { addLimb, rootOf, scaleFigure, sizeOf } from '@jade/core/parts';
+import { Tabs } from 'radix-ui';
+import { type Figure, addLimb, changePacking, rootOf, scaleFigure, sizeOf } from '@jade/core/parts';
 import type { BaseRow } from '@jade/core/readings';
 import { toLengthText } from '@jade/core/units';
 import { StageHead } from '../../stage/index.ts';
@@ -7,7 +8,7 @@ import { Verdicts } from '../../stage/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { getEngine, useEngine } from '../../engine/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
-import { LengthField, Notice, Waiting } from '../../ui/index.ts';
+import { Choice, LengthField, Notice, Waiting } from '../../ui/index.ts';
 import { BaseList } from './BaseList.tsx';
 import { Drafts } from './Drafts.tsx';
 import { FigureBoard } from './FigureBoard.tsx';
@@ -16,7 +17,7 @@ import { LimbPanel } from './LimbPanel.tsx';
 import { PackingPanel } from './PackingPanel.tsx';
 import { Starters } from './Starters.tsx';
 import { type FigureDesk, useFigure } from './useFigure.ts';
-import { useOwnBase } from './useOwnBase.ts';
+import { useOwnBases } from './useOwnBases.ts';
 import { usePacking } from './usePacking.ts';
 import { WORDS } from './words.ts';
 
@@ -29,7 +30,7 @@ export function PartsPage() {
   const [anySheet, setAnySheet] = useState(false);
   const packing = usePacking(figure, plan.sheet.shape);
   const rows = useAtlas(anySheet);
-  const own = useOwnBase(figure, plan.sheet.shape);
+  const own = useOwnBases(figure, plan.sheet.shape);
   const chosen = figure?.limbs.some((l) => l.name === limb) ? limb : figure?.limbs[0]?.name;
   const match = rows?.find((r) => r.match.baseId === plan.baseId)?.match;
   return (
@@ -66,25 +67,41 @@ export function PartsPage() {
           ) : (
             <Starters desk={desk} onBegun={setLimb} />
           )}
-          {figure && <PackingPanel desk={desk} figure={figure} packing={packing} sheet={plan.sheet.shape} />}
         </div>
-        <div>
-          {rows ? (
-            <BaseList
-              rows={rows}
-              own={own.row}
-              isFitting={own.isFitting}
-              anySheet={anySheet}
-              onAnySheet={setAnySheet}
-              boundMm={packing.found && 1 / packing.found.packing.scale}
-            />
-          ) : (
-            <Waiting what={WORDS.foldingTheBases} />
-          )}
-          {match && plan.limbs.length > 0 && <LimbByLimb match={match} />}
-          {plan.baseId && <TakeSteps />}
-          {figure && <Drafts key={JSON.stringify(figure)} figure={figure} sheet={plan.sheet.shape} />}
-        </div>
+        <Tabs.Root defaultValue="bases">
+          <Tabs.List aria-label={WORDS.whatAnswers} className="mb-3 flex gap-6 border-b border-rule">
+            {(['bases', 'drafts'] as const).map((tab) => (
+              <Tabs.Trigger
+                key={tab}
+                value={tab}
+                disabled={tab === 'drafts' && !figure}
+                className="min-h-[34px] border-b-[3px] border-transparent px-1 text-[16px] text-ink-2 hover:underline disabled:text-ink-3 disabled:no-underline data-[state=active]:border-jade data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {tab === 'bases' ? WORDS.basesTab : WORDS.draftsTab}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="bases">
+            {match && plan.limbs.length > 0 && <LimbByLimb match={match} />}
+            {plan.baseId && <TakeSteps />}
+            {rows ? (
+              <BaseList
+                rows={rows}
+                own={own}
+                anySheet={anySheet}
+                onAnySheet={setAnySheet}
+                boundMm={packing.found && 1 / packing.found.packing.scale}
+                least={figure && <PackingPanel figure={figure} packing={packing} sheet={plan.sheet.shape} />}
+              />
+            ) : (
+              <Waiting what={WORDS.foldingTheBases} />
+            )}
+          </Tabs.Content>
+          {/* Drafts go on while the bases are looked at. */}
+          <Tabs.Content value="drafts" forceMount className="data-[state=inactive]:hidden">
+            {figure && <Drafts key={JSON.stringify(figure)} figure={figure} sheet={plan.sheet.shape} />}
+          </Tabs.Content>
+        </Tabs.Root>
       </div>
     </main>
   );
@@ -134,7 +151,13 @@ function PartsSentence() {
   );
 }
 
-/** What concerns the whole figure: its size, another limb at the hub, another figure. */
+const SYMMETRIES: readonly { value: Figure['symmetry']; label: string }[] = [
+  { value: 'none', label: 'no symmetry' },
+  { value: 'book', label: 'about the middle line' },
+  { value: 'diagonal', label: 'about a diagonal' },
+];
+
+/** What concerns the whole figure: its size, its mirror line, another limb at the hub, another figure. */
 function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string) => void }) {
   const edit = useEdit();
   const { brief } = usePlan();
@@ -168,6 +191,13 @@ function WholeFigure({ desk, onLimb }: { desk: FigureDesk; onLimb: (limb: string
           {brief.target.dimension === 'height' ? WORDS.high : WORDS.long}, as the brief says
         </button>
       )}
+      <Choice
+        label={WORDS.mirror}
+        className="w-48"
+        value={figure.symmetry}
+        options={SYMMETRIES}
+        onChoice={(symmetry) => desk.take(changePacking(figure, { symmetry }))}
+      />
       <button
         type="button"
         className="act"

@@ -1,0 +1,81 @@
+import { type DesignedFlap, type FoldedBase, collapsedBase, tryFoldBase } from '../bases/index.ts';
+import { type FlatState, facetOnSheet, foldsOf, paperWithin, toModel } from '../folded/index.ts';
+import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
+import type { Design } from './design.ts';
+import { rootOfEnd, waysIn, wayBetween } from './tree.ts';
+
+/** How far inside its root a flap is cut off when it is asked whether it is free, as shares of its length; the first cut that leaves no sliver. */
+const WITHIN = [0.999, 0.995, 0.99, 0.98];
+
+/**
+ * A design as a base of the atlas is: one collapse, with the flaps it was designed to have. Undefined where a flap runs
+ * straight to nowhere, is not free, or the engine refuses the collapse.
+ */
+export function baseOfDesign(
+  design: Design,
+  names: readonly string[],
+  { id, name }: { readonly id: string; readonly name: string },
+): FoldedBase | undefined {
+  const { state } = design;
+  const designed = names.flatMap((leaf, i) => flapOf(design, leaf, i) ?? []);
+  if (designed.length < names.length) return undefined;
+  if (!designed.every((flap, i) => isFree(state, flap, endsBeside(design, i, flap.length)))) return undefined;
+  const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
+  const anchor = centroidOf(facetOnSheet(state, areas.indexOf(Math.max(...areas))));
+  const creases = foldsOf(state).map(({ from, to, sense }) => ({ from, to, sense }));
+  return tryFoldBase(collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed }));
+}
+
+/** The flap of an end: to whichever end it touches, the paper runs straight from its tip to where its limb parts. */
+function flapOf(
+  { done: { tree, at, wanted }, cut, along }: Design,
+  leaf: string,
+  end: number,
+): DesignedFlap | undefined {
+  const ways = waysIn(tree);
+  const tip = tree.ends[end]!;
+  // The limb ends at the first node of the figure's own tree: stubs part it, but not the figure.
+  const stubs = new Set(tree.ends.slice(wanted));
+  const degreeOfFigure = (n: number): number =>
+    tree.edges.filter((e) => (e.a === n && !stubs.has(e.b)) || (e.b === n && !stubs.has(e.a))).length;
+  let best: DesignedFlap | undefined;
+  for (const pair of cut.contacts) {
+    if (!pair.includes(end)) continue;
+    const other = pair[0] === end ? pair[1] : pair[0];
+    const nodes = wayBetween(tree, ways, tip, tree.ends[other]!);
+    let straight = 1;
+    const rise = Math.sign(along[nodes[1]!]! - along[tip]!);
+    while (
+      straight + 1 < nodes.length &&
+      degreeOfFigure(nodes[straight]!) === 2 &&
+      Math.sign(along[nodes[straight + 1]!]! - along[nodes[straight]!]!) === rise
+    )
+      straight++;
+    const length = ways[tip]![nodes[straight]!]!;
+    if (best && best.length >= length - 1e-9) continue;
+    best = { leaf, tip: at[end]!, inward: toUnit(subtract(at[other]!, at[end]!)), length };
+  }
+  return best;
+}
+
+/** Ends that do not hang on the limb of this one: stubs that do go with its flap. */
+function endsBeside({ done: { tree, at } }: Design, end: number, length: number): Point[] {
+  const ways = waysIn(tree);
+  const tip = tree.ends[end]!;
+  return at.filter((_, i) => i !== end && ways[tip]![rootOfEnd(tree, i)]! > length - 1e-9);
+}
+
+/** Beyond its root the paper of a flap hangs together with no other end. */
+function isFree(state: FlatState, { tip, inward, length }: DesignedFlap, ends: readonly Point[]): boolean {
+  const [at, root] = [tip, add(tip, scale(inward, length))].map((p) => toModel(state, p));
+  if (!at || !root || Math.abs(distance(at, root) - length) > 1e-6) return false;
+  const ray = { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) };
+  const within = WITHIN.map((share) => paperWithin(state, ray, length * share)).find((w) => w !== undefined);
+  if (!within) return false;
+  return [...within.part].every((i) =>
+    within.mesh.pieces[i]!.loop.every((v) => {
+      const p = within.mesh.vertices[v]!;
+      return within.mesh.onLine[v] || ends.every((e) => distance(e, p) > 1e-7);
+    }),
+  );
+}

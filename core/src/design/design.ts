@@ -1,0 +1,204 @@
+import { type Effort } from '../effort/index.ts';
+import { type Point, distance, dot, isInside, subtract, toUnit } from '../geometry/index.ts';
+import { type FlatState, facetOnModel, toMeasures, toModel } from '../folded/index.ts';
+import type { CreasePattern } from '../creases/index.ts';
+import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
+import { type Figure, leavesOf, toPackingTask } from '../parts/index.ts';
+import type { SheetShape } from '../sheet/index.ts';
+import { BORDER_GROWTHS, type Completed, complete } from './complete.ts';
+import { type FoldFault, type FoldedDesign, foldDesign } from './crease.ts';
+import { fieldOf } from './field.ts';
+import { type Cut, cutSheet } from './polygons.ts';
+import { findStarts } from './starts.ts';
+import { rootOfEnd, scaleTree, treeOf } from './tree.ts';
+
+/** A base designed for one figure, verified. Lengths in sheet sides unless said. */
+export interface Design extends FoldedDesign {
+  readonly done: Completed;
+  readonly cut: Cut;
+  /** Sheet sides per mm, and the sheet's side in mm. */
+  readonly scale: number;
+  readonly sideMm: number;
+  readonly stubs: number;
+  readonly wound: number;
+  /** Layers at the thickest branching, and the most over a hundredth of the silhouette. */
+  readonly hubLayers: number;
+  readonly layersMax: number;
+  /** Where a vertex comes nearest to an edge it is not on. */
+  readonly nearest: number;
+  readonly price: number;
+}
+
+export interface Designs {
+  /** Side of the least sheet the packings know of, in mm. */
+  readonly boundMm: number;
+  /** The best that differ, the largest figure first. */
+  readonly designs: readonly Design[];
+  /** What was tried: placements begun, completed, cut into convex polygons, folded. */
+  readonly tried: {
+    readonly begun: number;
+    readonly completed: number;
+    readonly cut: number;
+    readonly folded: number;
+  };
+  readonly faults: Readonly<Partial<Record<FoldFault, number>>>;
+}
+
+/** Ends a figure may have for a base of its own. */
+export const [LEAST_ENDS, MOST_ENDS] = [3, 14];
+/** Shares of its scale a placement is completed at. */
+const SHARES = [1, 0.985, 0.96, 0.93, 0.9, 0.86, 0.82];
+/** Placements completed at most, kept before folding, folded, and offered. */
+const [MOST_COMPLETED, MOST_KEPT, MOST_FOLDED, ENOUGH] = [420, 60, 30, 10];
+/** What a base's flaws cost, as shares of its scale. */
+const COST = { stub: 0.004, wound: 0.01, growth: 0.05, layer: 0.0005, near: 8 };
+/** Creases nearer to each other than this cost. */
+const NEAR = 0.01;
+/** Steps of effort a whole search takes at most: for telling how far it is. */
+export const DESIGN_EFFORT = 6 * 60 + 24 * 10 + MOST_COMPLETED + MOST_FOLDED * 60;
+
+/**
+ * Bases of its own for a figure of 3 to 14 ends, on any sheet, with or without a mirror line: placements are completed until
+ * touching ways cut the sheet into convex polygons, each polygon is filled with a universal molecule, and the layers are
+ * ordered by search. Every base is verified; the same figure, seed and effort give the same bases. Fails with a sentence for
+ * too few or too many ends, and for a symmetry that the figure or the sheet has not.
+ */
+export function designBases(
+  figure: Figure,
+  sheet: SheetShape,
+  effort: Effort,
+  { seed = 1, onBest }: { readonly seed?: number; readonly onBest?: (best: readonly Design[]) => void } = {},
+): Outcome<Designs, Issue> {
+  const count = leavesOf(figure).length;
+  if (count < LEAST_ENDS || count > MOST_ENDS)
+    return failed({
+      path: 'limbs',
+      text: `A base of its own is made for ${LEAST_ENDS} to ${MOST_ENDS} ends, and this figure has ${count}; ${count < LEAST_ENDS ? 'add a limb, or take a base of the atlas' : 'leave some out, or make two flaps of one later'}.`,
+    });
+  const task = toPackingTask(figure, sheet);
+  const isMirrored = figure.symmetry !== 'none';
+  const laid = fieldOf(sheet, figure.symmetry);
+  if (!laid.ok) return laid;
+  const field = laid.value;
+  // An end that mirrors none must lie on the mirror line itself.
+  const isWhole = leavesOf(figure).every(
+    (leaf, i) => figure.onAxis.includes(leaf) || task.pairs.some((p) => p.includes(i)),
+  );
+  const tree = isMirrored && !isWhole ? undefined : treeOf(figure, task.pairs, isMirrored);
+  if (!tree)
+    return failed({
+      path: 'symmetry',
+      text: 'The figure is no mirror image of itself; pair the limbs that mirror each other and hold the others on the mirror line, or fold it without one.',
+    });
+  const found = findStarts(task, tree, effort, seed);
+  if (!found.ok) return found;
+  const { bound, starts } = found.value;
+  const tried = { begun: 0, completed: 0, cut: 0, folded: 0 };
+  let kept: Candidate[] = [];
+  const tasks = SHARES.flatMap((share) =>
+    starts.map((start) => ({ scale: start.scale * share, at: start.at })),
+  ).sort((a, b) => b.scale - a.scale);
+  for (const { scale, at } of tasks) {
+    if (tried.begun >= MOST_COMPLETED || !effort.spend(1)) break;
+    // What is smaller than all that is kept cannot be worth more.
+    if (kept.length >= MOST_KEPT && scale < kept.at(-1)!.price) break;
+    for (const growth of BORDER_GROWTHS) {
+      tried.begun++;
+      const completed = complete(scaleTree(tree, scale), at, field, growth);
+      if (!completed) continue;
+      tried.completed++;
+      const cut = cutSheet(completed);
+      if (!cut) continue;
+      tried.cut++;
+      const candidate = priceOf(completed, cut, scale);
+      if (kept.some((k) => isSame(k, candidate))) continue;
+      kept = [...kept, candidate].sort((a, b) => b.price - a.price).slice(0, MOST_KEPT);
+    }
+  }
+  const faults: Partial<Record<FoldFault, number>> = {};
+  let designs: Design[] = [];
+  for (const candidate of kept.slice(0, MOST_FOLDED)) {
+    if (designs.length >= ENOUGH || !effort.spend(60)) break;
+    const folded = foldDesign(candidate.done, candidate.cut, sheet, effort);
+    if (typeof folded === 'string') {
+      faults[folded] = (faults[folded] ?? 0) + 1;
+      continue;
+    }
+    tried.folded++;
+    designs = [...designs, measure(candidate, folded)].sort((a, b) => b.price - a.price);
+    onBest?.(designs);
+  }
+  return done({ boundMm: 1 / bound, designs, tried, faults });
+}
+
+type Candidate = Pick<Design, 'done' | 'cut' | 'scale' | 'stubs' | 'wound' | 'price'>;
+
+function priceOf(completed: Completed, cut: Cut, scale: number): Candidate {
+  const stubs = completed.at.length - completed.wanted;
+  const wound = cut.polygons.filter((p) => p.isWound).length;
+  const growth = Math.max(0, ...completed.growth);
+  const price = scale * (1 - COST.stub * stubs - COST.wound * wound - COST.growth * growth);
+  return { done: completed, cut, scale, stubs, wound, price };
+}
+
+const isSame = (a: Candidate, b: Candidate): boolean =>
+  a.stubs === b.stubs &&
+  Math.abs(a.price - b.price) < 1e-6 * a.price &&
+  Math.abs(a.scale - b.scale) < 1e-6 * a.scale;
+
+function measure(candidate: Candidate, folded: FoldedDesign): Design {
+  const { layersMax } = toMeasures(folded.state);
+  const nearest = nearestCreases(folded.pattern);
+  const near = Math.max(0, NEAR - nearest);
+  return {
+    ...candidate,
+    ...folded,
+    sideMm: 1 / candidate.scale,
+    hubLayers: hubLayersOf(candidate.done, folded.state),
+    layersMax,
+    nearest,
+    price: candidate.price * (1 - COST.layer * layersMax - COST.near * near),
+  };
+}
+
+/** Layers about the branchings: the most facets that hold a point a little inside from where flaps are rooted. */
+function hubLayersOf({ tree, at }: Completed, state: FlatState): number {
+  const shapes = state.facets.map((_, f) => facetOnModel(state, f));
+  const lengthOf = (end: number): number => {
+    const tip = tree.ends[end]!;
+    return tree.edges.find((e) => e.a === tip || e.b === tip)!.length;
+  };
+  let most = 0;
+  at.forEach((tip, i) => {
+    // From the tip along the way to any end it touches, its root lies as far as its limb is long.
+    const j = at.findIndex((_, k) => k !== i && rootOfEnd(tree, k) === rootOfEnd(tree, i));
+    if (j < 0) return;
+    const towards = toUnit(subtract(at[j]!, tip));
+    const root: Point = [tip[0] + towards[0] * lengthOf(i), tip[1] + towards[1] * lengthOf(i)];
+    const place = toModel(state, root);
+    if (!place) return;
+    for (let k = 0; k < PROBES; k++) {
+      const angle = (2 * Math.PI * (k + 0.31)) / PROBES;
+      const probe: Point = [place[0] + PROBE * Math.cos(angle), place[1] + PROBE * Math.sin(angle)];
+      most = Math.max(most, shapes.filter((s) => isInside(s, probe, 0)).length);
+    }
+  });
+  return most;
+}
+const [PROBES, PROBE] = [16, 2e-3];
+
+function nearestCreases({ vertices, edges }: CreasePattern): number {
+  let nearest = Infinity;
+  for (const { a, b } of edges) {
+    const [p, q] = [vertices[a]!, vertices[b]!];
+    const along = subtract(q, p);
+    const size = Math.hypot(...along);
+    vertices.forEach((v, i) => {
+      if (i === a || i === b) return;
+      const w = subtract(v, p);
+      const t = Math.max(0, Math.min(1, dot(w, along) / (size * size)));
+      nearest = Math.min(nearest, distance(v, [p[0] + along[0] * t, p[1] + along[1] * t]));
+    });
+  }
+  return nearest;
+}
