@@ -27,6 +27,10 @@ test('a wading bird goes from nothing to a figure, ranked bases and a packing', 
   await expect(page.getByTestId('why')).toContainText('need the same sheet');
 
   // The packing bounds every base: none needs less.
+  await page.getByRole('button', { name: 'its paper on the least sheet' }).click({ timeout: 20000 });
+  await expect(
+    page.getByRole('img', { name: /Paper of 4 flaps on the least sheet; \d+ pairs meet/ }),
+  ).toBeVisible();
   await expect(page.getByTestId('packing-bound')).toContainText('mm of side', { timeout: 20000 });
   await expect(page.getByText('Proved locally best')).toBeVisible();
   const bound = Number(/From ([\d.]+) mm/.exec((await page.getByTestId('packing-bound').textContent())!)![1]);
@@ -88,9 +92,10 @@ test('a sequence is drafted from the pose, stopped with the best, and taken into
   await beginPlan(page, 'Egret');
   await pleat(page, 'Parts').click();
   await page.getByRole('button', { name: 'Wading bird' }).click();
+  await page.getByRole('tab', { name: 'Drafts' }).click();
   await page.getByRole('button', { name: 'Draft a sequence' }).click();
   const drafts = page.getByRole('region', { name: 'Drafts' });
-  await expect(drafts.getByText(/^All limbs as wanted; \d+ % of the outline/)).toBeVisible({
+  await expect(drafts.getByText(/^All limbs as wanted and in place; \d+ % of the area/)).toBeVisible({
     timeout: 60000,
   });
   const stop = drafts.getByRole('button', { name: 'Stop, keep the best' });
@@ -104,30 +109,53 @@ test('a sequence is drafted from the pose, stopped with the best, and taken into
   await saved(page);
 });
 
-test('a person with a tool has a base of its own among the others, and a draft that reads', async ({
+test('an animal with ears and a tail gets bases of its own, with their paper, marks and creases', async ({
   page,
 }) => {
+  test.setTimeout(300_000);
+  await beginPlan(page, 'Marsh fox');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Animal with ears and a tail' }).click();
+  const own = page.locator('[data-base="own-sheet"]');
+  await expect(own).toBeVisible({ timeout: 90_000 });
+  // Among the others by the sheet it needs: no row needs less.
+  const sides = await page.locator('[data-base] b').allTextContents();
+  const mm = sides.map((s) => parseFloat(s)).filter((x) => Number.isFinite(x));
+  expect(Math.min(...mm)).toBe(parseFloat((await own.locator('b').first().textContent())!));
+
+  await own.getByRole('button', { name: /^its paper/ }).click();
+  await expect(own.getByRole('img', { name: /with the paper of 8 flaps/ })).toBeVisible();
+  await expect(own).toContainText('the least sheet');
+  await expect(own).toContainText(/\d+ layers at most, \d+ where limbs meet, \d+ facets/);
+  await expect(own).toContainText(/ends are found by marks of four creases at most, the worst off by \d/);
+  await own.getByRole('button', { name: 'Begin, its creases by marks' }).click();
+  await expect(own).toContainText(/steps were put at the start of Folds/, { timeout: 60_000 });
+  await expect(pleat(page, 'Folds')).toContainText('all flat', { timeout: 60_000 });
+  await saved(page);
+});
+
+test('the paper of a base of the atlas is shown', async ({ page }) => {
+  await page.goto('/plan/demo-otter/parts');
+  const bird = page.locator('[data-base="bird"]');
+  await bird.getByRole('button', { name: /^its paper/ }).click();
+  await expect(
+    bird.getByRole('img', { name: /The sheet of the bird base with the paper of \d flaps/ }),
+  ).toBeVisible();
+  await bird.getByRole('button', { name: /^close its paper/ }).click();
+  await expect(bird.getByTestId('row-leaf')).toBeHidden();
+});
+
+test('a person with a tool has a draft that reads', async ({ page }) => {
   test.setTimeout(300_000);
   await beginPlan(page, 'Reed cutter');
   await pleat(page, 'Parts').click();
   await page.getByRole('button', { name: 'Person with a tool' }).click();
-  const own = page.locator('[data-base^="own-"]');
-  await expect(own).toBeVisible({ timeout: 30000 });
-  // Among the others by the sheet it needs: no row above it needs more.
-  const sides = await page.locator('[data-base] b').allTextContents();
-  const mm = sides.map((s) => parseFloat(s));
-  expect(mm).toEqual([...mm].sort((a, b) => a - b));
-  expect(Math.min(...mm)).toBe(parseFloat((await own.locator('b').textContent())!));
+  await page.getByRole('tab', { name: 'Drafts' }).click();
   await page.getByRole('button', { name: 'Draft a sequence' }).click();
   const drafts = page.getByRole('region', { name: 'Drafts' });
-  const read = drafts.getByText(/^All limbs as wanted; \d+ % of the outline/);
-  await expect(read).toBeVisible({ timeout: 200_000 });
+  const read = drafts.getByText(/^All limbs as wanted and in place; \d+ % of the area/);
+  await expect(read.first()).toBeVisible({ timeout: 200_000 });
   const stop = drafts.getByRole('button', { name: 'Stop, keep the best' });
   if (await stop.isVisible()) await stop.click();
   await expect(drafts.getByRole('row', { name: /Right arm and tool/ }).first()).toContainText('shows');
-
-  await own.getByRole('button', { name: /^Begin/ }).click();
-  await expect(own).toContainText('put at the start of Folds');
-  await expect(pleat(page, 'Folds')).toContainText('all flat');
-  await saved(page);
 });

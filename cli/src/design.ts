@@ -4,10 +4,11 @@ import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
 import { DESIGN_EFFORT, marksOfTips, offerBases } from '@jade/core/design';
+import { DRAFT_CALLS, draftFigure } from '@jade/core/draft';
 
 import { buildEffort } from '@jade/core/effort';
 
-import { checkState, foldsOf } from '@jade/core/folded';
+import { checkState, foldsOf, toMeasures } from '@jade/core/folded';
 
 import { MOST_PIECES, toCutting } from '@jade/core/paper';
 import { PACKING_HOPS, pack, provePacking, spareOf } from '@jade/core/packing';
@@ -152,6 +153,50 @@ export const designVerbs: Record<string, Verb> = {
         ...(best ?? { sheetSide: null, bound: found.boundMm, verified: false }),
         others,
         tried: found.tried,
+        ms: Math.round(performance.now() - began),
+      };
+    },
+  },
+  draft: {
+    usage: 'draft PARTS.json [--base NAME] [--calls N]',
+    about:
+      'Sequences drafted by the engine from a posed stick figure on a square, best first: from one base of the atlas, or from all that serve and bases of its own. Accepted: every limb within 5 % and 5 degrees, every joint within 5 % of the span of its place; readable: also no detour over 5 %, every end shows, at most 25 % of the area off the limbs. --calls: steps the engine may try.',
+    run(args) {
+      const { files, values } = readArgs(args, { base: { type: 'string' }, calls: { type: 'string' } }, 1);
+      const figure = readFigureFile(files[0]!);
+      const named = values.base === undefined ? undefined : findBase(String(values.base));
+      if (values.base !== undefined && !named)
+        throw new BadInput(
+          `there is no base "${String(values.base)}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
+        );
+      const from = named ? [named] : bases.filter((b) => b.sheet.kind === 'square');
+      const began = performance.now();
+      const effort = buildEffort(readCount(values.calls, 'calls', 1, 100_000) ?? DRAFT_CALLS);
+      const found = valueOf(
+        draftFigure(figure, from.map(foldBase), effort, named ? {} : { own: { kind: 'square' } }),
+      );
+      return {
+        drafts: found.map(({ baseId, sideMm, steps, state, verdict, troubles }) => ({
+          base: baseId,
+          sheetSide: sideMm,
+          steps: steps.length,
+          accepted: verdict.isAccepted,
+          readable: verdict.isReadable,
+          placeOff: verdict.placeOff,
+          areaOff: verdict.areaOff,
+          outlineOff: verdict.outlineOff,
+          detour: Math.max(0, ...verdict.limbs.map((l) => l.detour)),
+          layersMax: toMeasures(state).layersMax,
+          worst: verdict.worst,
+          limbs: verdict.limbs.map((l) => ({
+            limb: l.chain.name,
+            offShare: l.offShare,
+            offDegrees: l.offDegrees,
+            placeOff: l.placeOff,
+            endShows: l.endShows,
+          })),
+          troubles,
+        })),
         ms: Math.round(performance.now() - began),
       };
     },

@@ -309,6 +309,48 @@ describe('the command line', () => {
     expect(line[0]).toMatchObject({ creases: 2, exact: true });
   });
 
+  test('design answers with a verified base of its own, its creases, steps and marks', async () => {
+    const made = (await ask('design', file('bird.parts.json', bird))) as unknown as {
+      sheetSide: number;
+      bound: number;
+      verified: boolean;
+      layersAtHub: number;
+      worstMarkMm: number;
+      creasePattern: unknown[];
+      steps: { count: number };
+      flaps: { limb: string; length: number }[];
+    };
+    expect(made.verified).toBe(true);
+    expect(made.sheetSide).toBeGreaterThanOrEqual(made.bound - 1e-6);
+    expect(made.sheetSide).toBeLessThan(1.15 * made.bound);
+    expect(made.layersAtHub).toBeGreaterThan(1);
+    expect(made.worstMarkMm).toBeLessThan(0.005 * made.sheetSide);
+    expect(made.creasePattern.length).toBeGreaterThan(4);
+    expect(made.steps.count).toBeGreaterThan(2);
+    const packed = (await ask('pack', file('bird.parts.json', bird))) as unknown as { positions: object };
+    expect(made.flaps).toHaveLength(Object.keys(packed.positions).length);
+  });
+
+  test('draft answers with sequences from a base, each with how far its limbs are off', async () => {
+    const { drafts } = (await ask(
+      'draft',
+      file('bird.parts.json', bird),
+      '--base',
+      'bird',
+      '--calls',
+      '200',
+    )) as unknown as {
+      drafts: { base: string; steps: number; placeOff: number; areaOff: number; limbs: { limb: string }[] }[];
+    };
+    expect(drafts.map((d) => d.base)).toEqual(['bird']);
+    expect(drafts[0]!.steps).toBeGreaterThan(1);
+    for (const share of [drafts[0]!.placeOff, drafts[0]!.areaOff]) {
+      expect(share).toBeGreaterThanOrEqual(0);
+      expect(share).toBeLessThanOrEqual(1);
+    }
+    expect(drafts[0]!.limbs.length).toBeGreaterThan(2);
+  });
+
   test('bench measures sizes, times and growth', async () => {
     const { rows, growth } = (await ask('bench', 'shaping')) as unknown as {
       rows: { what: string; size: number; ms: number }[];
@@ -392,6 +434,9 @@ describe('the command line', () => {
     [['check', 'CURVE'], 'curve'],
     [['match', 'EMPTY'], 'nodes'],
     [['pack', 'EMPTY'], 'nodes'],
+    [['design', 'EMPTY'], 'nodes'],
+    [['draft', 'FIGURE', '--base', 'nothing'], 'there is no base'],
+    [['draft', 'FIGURE', '--calls', '0'], 'calls'],
     [['pack', 'FIGURE', '--sheet', '0:1'], 'write square, half-square, hexagon, octagon, or a rectangle'],
     [['pack', 'FIGURE', '--seconds', '0'], 'write a number from'],
     [['pack', 'RING'], 'close a ring'],
@@ -465,6 +510,8 @@ describe('the command line', () => {
       'replay',
       'draw',
       'base',
+      'design',
+      'draft',
       'cut',
       'export',
       'match',

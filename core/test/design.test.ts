@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import { readBasePaper } from '../src/bases/index.ts';
-import { buildChance } from '../src/chance/index.ts';
 import {
   DESIGN_EFFORT,
   type Design,
@@ -29,6 +28,7 @@ import { foldPattern } from '../src/creases/index.ts';
 import { type Figure, distancesOf, leavesOf, startingFigures } from '../src/parts/index.ts';
 import { type SheetShape, outlineOf, sheetArea } from '../src/sheet/index.ts';
 import { often } from './long.ts';
+import { randomTree, star } from './trees.ts';
 
 const square: SheetShape = { kind: 'square' };
 const all = () => buildEffort(DESIGN_EFFORT);
@@ -37,41 +37,6 @@ function designs(figure: Figure, sheet: SheetShape = square): Designs {
   const made = designBases(figure, sheet, all());
   if (!made.ok) throw new Error(made.fault.text);
   return made.value;
-}
-
-const star = (ends: number): Figure => ({
-  name: 'star',
-  nodes: ['hub', ...Array.from({ length: ends }, (_, i) => `e${i}`)],
-  limbs: Array.from({ length: ends }, (_, i) => ({ name: `l${i}`, from: 'hub', to: `e${i}`, length: 1 })),
-  pairs: [],
-  onAxis: [],
-  symmetry: 'none',
-  pins: [],
-});
-
-/** A tree of so many ends on one to four branchings, all lengths random. */
-function randomTree(seed: number, ends: number): Figure {
-  const chance = buildChance(seed * 7919 + ends);
-  const inner = 1 + Math.floor(chance() * Math.min(4, ends / 2.5));
-  const nodes = Array.from({ length: inner }, (_, i) => `n${i}`);
-  const rivers = nodes.slice(1).map((to, i) => ({
-    name: `r${i + 1}`,
-    from: `n${Math.floor(chance() * (i + 1))}`,
-    to,
-    length: 10 + 40 * chance(),
-  }));
-  const flaps = Array.from({ length: ends }, (_, i) => ({
-    name: `l${i}`,
-    from: `n${i < 2 * inner ? i >> 1 : Math.floor(chance() * inner)}`,
-    to: `e${i}`,
-    length: 15 + 70 * chance(),
-  }));
-  return {
-    ...star(3),
-    name: `tree ${seed}`,
-    nodes: [...nodes, ...flaps.map((f) => f.to)],
-    limbs: [...rivers, ...flaps],
-  };
 }
 
 /** What every base of its own promises, looked at from outside: laws, and lengths on the folded paper. */

@@ -15,9 +15,9 @@ export function* timeDrafts(): Rows {
     times.push(performance.now() - began);
     const best = made.ok ? made.value[0]!.verdict : undefined;
     if (best?.isAccepted) accepted++;
-    if (best?.isAccepted && best.isReadable) readable++;
+    if (best?.isReadable) readable++;
     process.stderr.write(
-      `${figure.name}: ${best ? `${best.isAccepted ? 'accepted' : 'not accepted'}, ${best.isReadable ? 'readable' : 'not readable'}, ${Math.round(best.outlineOff * 100)} % off` : 'none'}\n`,
+      `${figure.name}: ${best ? `${best.isAccepted ? 'accepted' : 'not accepted'}, ${best.isReadable ? 'readable' : 'not readable'}, place ${Math.round(best.placeOff * 100)}, area ${Math.round(best.areaOff * 100)}, outline ${Math.round(best.outlineOff * 100)} % off, ${best.worst} worst` : 'none'}\n`,
     );
   }
   yield row(

@@ -4,6 +4,7 @@
  */
 import { BadInput, readArgs } from '../input.ts';
 import { type Verb } from '../verb.ts';
+import { timeDesigns } from './designs.ts';
 import { timeDrafts } from './drafts.ts';
 import { timeCast, timeEdits, timeMotions } from './figures.ts';
 import { timeCounts, timeLayers } from './layers.ts';
@@ -29,6 +30,7 @@ export const families: Readonly<Record<string, () => Rows>> = {
   window: timeWindow,
   marks: timeMarks,
   slips: timeSlips,
+  designs: timeDesigns,
   drafts: timeDrafts,
 };
 

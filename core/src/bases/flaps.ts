@@ -42,7 +42,7 @@ export interface BaseFlap {
   readonly length: number;
   readonly width: number;
   readonly layers: number;
-  /** The side of the axis, seen from root to tip, on which all paper of a designed flap lies. */
+  /** The side of the axis, seen from root to tip, on which all paper of the flap lies; missing where it lies on both. */
   readonly hangs?: 'left' | 'right';
 }
 
@@ -135,8 +135,11 @@ function spanOf(
   isDesigned: boolean,
 ): Pick<BaseFlap, 'width' | 'layers' | 'hangs'> {
   const { width, layers, left, right } = crossSection(state, ray, ray.length / 2);
-  return { width, layers, ...(isDesigned ? { hangs: left > right ? 'left' : 'right' } : {}) };
+  const isOneSided = isDesigned || Math.min(left, right) < ONE_SIDED * width;
+  return { width, layers, ...(isOneSided ? { hangs: left > right ? 'left' : 'right' } : {}) };
 }
+/** A flap with less than this share of its width on one side of its axis hangs on the other. */
+const ONE_SIDED = 0.05;
 
 /** Flaps along their rays, longest first. */
 function inOrder(

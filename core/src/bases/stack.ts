@@ -1,7 +1,7 @@
 import { type Point, centroidOf } from '../geometry/index.ts';
 import { paperWithin } from '../folded/index.ts';
 import { type FoldedBase, tryFoldBase } from './fold.ts';
-import { type MoleculeDesign, moleculeBase } from './rivers.ts';
+import type { Base } from './words.ts';
 
 /** A layer of a flap: its facet, and a point of the sheet well inside it. */
 interface Layer {
@@ -17,13 +17,15 @@ const MOST_PICKS = 40;
 const WITHIN = 0.97;
 
 /**
- * A designed base folded with its flaps side by side: at each hub they are stacked in the order in which their tips lie
+ * A designed base folded with its flaps side by side (`make` gives it with pairs of layers picked, the upper first): at each hub they are stacked in the order in which their tips lie
  * round the sheet, none between the layers of another, as far as the paper allows. Whatever lies wrong is asked to lie
  * right, one pair of layers after the other, and asked no more where the paper then cannot close. None where it does not
  * fold at all.
  */
-export function stackFlaps(design: MoleculeDesign): FoldedBase | undefined {
-  let folded = tryFoldBase(moleculeBase(design));
+export function stackFlaps(
+  make: (picks: readonly (readonly [Point, Point])[]) => Base,
+): FoldedBase | undefined {
+  let folded = tryFoldBase(make([]));
   if (!folded) return undefined;
   const pairs = pairsToStack(folded);
   // A base and its mirror image are as good; the one nearer to what came by itself takes fewer picks.
@@ -40,7 +42,7 @@ export function stackFlaps(design: MoleculeDesign): FoldedBase | undefined {
     if (!wrong) break;
     given.add(keyOf(wrong));
     const [below, above] = sign === 1 ? wrong : [wrong[1], wrong[0]];
-    const next = tryFoldBase(moleculeBase({ ...design, picks: [...picks, [above.at, below.at]] }));
+    const next = tryFoldBase(make([...picks, [above.at, below.at]]));
     // A pick can change how facets are numbered only by changing the creases, which it does not.
     if (!next || next.state.facets.length !== current.state.facets.length) continue;
     picks.push([above.at, below.at]);

@@ -2,6 +2,7 @@ import { type DesignedFlap, type FoldedBase, collapsedBase, tryFoldBase } from '
 import { type FlatState, facetOnSheet, foldsOf, paperWithin, toModel } from '../folded/index.ts';
 import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import type { Design } from './design.ts';
+import { type Picks, foldAs, stackedState } from './stacked.ts';
 import { rootOfEnd, waysIn, wayBetween } from './tree.ts';
 
 /** How far inside its root a flap is cut off when it is asked whether it is free, as shares of its length; the first cut that leaves no sliver. */
@@ -14,7 +15,7 @@ const WITHIN = [0.999, 0.995, 0.99, 0.98];
 export function baseOfDesign(
   design: Design,
   names: readonly string[],
-  { id, name }: { readonly id: string; readonly name: string },
+  { id, name, isStacked = false }: BaseNaming,
 ): FoldedBase | undefined {
   const { state } = design;
   const designed = names.flatMap((leaf, i) => flapOf(design, leaf, i) ?? []);
@@ -22,8 +23,30 @@ export function baseOfDesign(
   if (!designed.every((flap, i) => isFree(state, flap, endsBeside(design, i, flap.length)))) return undefined;
   const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
   const anchor = centroidOf(facetOnSheet(state, areas.indexOf(Math.max(...areas))));
-  const creases = foldsOf(state).map(({ from, to, sense }) => ({ from, to, sense }));
-  return tryFoldBase(collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed }));
+  const make = (of: FlatState, picks: Picks): FoldedBase | undefined => {
+    const creases = foldsOf(of).map(({ from, to, sense }) => ({ from, to, sense }));
+    const order = isStacked ? roundSheet(designed) : designed;
+    return tryFoldBase(
+      collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed: order, picks }),
+    );
+  };
+  if (!isStacked) return make(state, []);
+  const wanted = stackedState(design, roundSheet(designed)) ?? state;
+  return foldAs(wanted, (picks) => make(wanted, picks));
+}
+
+export interface BaseNaming {
+  readonly id: string;
+  readonly name: string;
+  /** Flaps of one hub are laid side by side in the order in which they lie round the sheet, as far as the paper allows. */
+  readonly isStacked?: boolean;
+}
+
+/** Flaps in the order in which their tips lie round the middle of all. */
+function roundSheet(designed: readonly DesignedFlap[]): DesignedFlap[] {
+  const middle = [0, 1].map((a) => designed.reduce((s, d) => s + d.tip[a]!, 0) / designed.length);
+  const angle = ({ tip }: DesignedFlap): number => Math.atan2(tip[1] - middle[1]!, tip[0] - middle[0]!);
+  return [...designed].sort((a, b) => angle(a) - angle(b));
 }
 
 /** The flap of an end: to whichever end it touches, the paper runs straight from its tip to where its limb parts. */

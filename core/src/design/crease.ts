@@ -39,6 +39,8 @@ export function foldDesign(
   cut: Cut,
   sheet: SheetShape,
   effort: Effort,
+  /** So wide the base is at most from its axis; what is wider is folded to and fro. */
+  narrow = Infinity,
 ): FoldedDesign | FoldFault {
   const { tree } = done;
   const degree = tree.names.map((_, n) => tree.edges.filter((e) => e.a === n || e.b === n).length);
@@ -46,7 +48,7 @@ export function foldDesign(
   let fault: FoldFault = 'order';
   for (const from of [undefined, ...branchings]) {
     const along = alongAxis(tree, from);
-    const pattern = patternOf(done, cut, sheet, along);
+    const pattern = patternOf(done, cut, sheet, along, narrow);
     if (!pattern) return 'creases';
     if (!effort.spend(pattern.facets.length)) return fault;
     const folded = orderOf(pattern, sheet);
@@ -68,6 +70,7 @@ function patternOf(
   { polygons, contacts }: Cut,
   sheet: SheetShape,
   along: Float64Array,
+  narrow: number,
 ): CreasePattern | undefined {
   const named: MoleculeTree = {
     edges: tree.edges.map(({ a, b, length }) => ({ from: tree.names[a]!, to: tree.names[b]!, length })),
@@ -88,7 +91,7 @@ function patternOf(
     if (!isOnRim(at[i]!, at[j]!)) segments.push({ from: at[i]!, to: at[j]!, isRim: false });
   for (const { ends } of polygons) {
     const tips = ends.map((e) => ({ at: at[e]!, leaf: tree.names[tree.ends[e]!]! }));
-    const creases = unlessBroken(() => creasesOf(tips, named));
+    const creases = unlessBroken(() => creasesOf(tips, named, narrow));
     if (!creases) return undefined;
     for (const { from, to } of creases) segments.push({ from, to, isRim: false });
   }

@@ -1,4 +1,4 @@
-import { type Effort } from '../effort/index.ts';
+import { type Effort, buildEffort } from '../effort/index.ts';
 import { type Point, distance, dot, isInside, subtract, toUnit } from '../geometry/index.ts';
 import { type FlatState, facetOnModel, toMeasures, toModel } from '../folded/index.ts';
 import type { CreasePattern } from '../creases/index.ts';
@@ -57,6 +57,12 @@ const NEAR = 0.01;
 /** Steps of effort a whole search takes at most: for telling how far it is. */
 export const DESIGN_EFFORT = 6 * 60 + 24 * 10 + MOST_COMPLETED + MOST_FOLDED * 60;
 
+export interface DesignOptions {
+  readonly seed?: number;
+  /** Placements completed at most. */
+  readonly completions?: number;
+}
+
 /**
  * Bases of its own for a figure of 3 to 14 ends, on any sheet, with or without a mirror line: placements are completed until
  * touching ways cut the sheet into convex polygons, each polygon is filled with a universal molecule, and the layers are
@@ -67,7 +73,7 @@ export function designBases(
   figure: Figure,
   sheet: SheetShape,
   effort: Effort,
-  { seed = 1, onBest }: { readonly seed?: number; readonly onBest?: (best: readonly Design[]) => void } = {},
+  { seed = 1, completions = MOST_COMPLETED }: DesignOptions = {},
 ): Outcome<Designs, Issue> {
   const count = leavesOf(figure).length;
   if (count < LEAST_ENDS || count > MOST_ENDS)
@@ -99,7 +105,7 @@ export function designBases(
     starts.map((start) => ({ scale: start.scale * share, at: start.at })),
   ).sort((a, b) => b.scale - a.scale);
   for (const { scale, at } of tasks) {
-    if (tried.begun >= MOST_COMPLETED || !effort.spend(1)) break;
+    if (tried.begun >= completions || !effort.spend(1)) break;
     // What is smaller than all that is kept cannot be worth more.
     if (kept.length >= MOST_KEPT && scale < kept.at(-1)!.price) break;
     for (const growth of BORDER_GROWTHS) {
@@ -126,10 +132,16 @@ export function designBases(
     }
     tried.folded++;
     designs = [...designs, measure(candidate, folded)].sort((a, b) => b.price - a.price);
-    onBest?.(designs);
   }
   return done({ boundMm: 1 / bound, designs, tried, faults });
 }
+
+/** The same design folded narrower, everything within so much of its axis (sheet sides); undefined where it does not fold. */
+export function narrowDesign(design: Design, sheet: SheetShape, narrow: number): Design | undefined {
+  const folded = foldDesign(design.done, design.cut, sheet, buildEffort(NARROW_EFFORT), narrow);
+  return typeof folded === 'string' ? undefined : measure(design, folded);
+}
+const NARROW_EFFORT = 2000;
 
 type Candidate = Pick<Design, 'done' | 'cut' | 'scale' | 'stubs' | 'wound' | 'price'>;
 

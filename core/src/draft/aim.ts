@@ -1,6 +1,7 @@
 import type { Base, BaseFlap, FoldedBase } from '../bases/index.ts';
 import { bearing, toTurn } from '../geometry/index.ts';
 import { type Chain, type ChainPiece, STRAIGHT } from './chains.ts';
+import { isTurnedAway } from './turns.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
 export interface Aim {
@@ -33,6 +34,8 @@ function turnCost(turn: number, flap: BaseFlap): number {
   const t = Math.abs(turn);
   if (t < STRAIGHT) return 0;
   const wide = flap.width / flap.length;
+  // Away from the side its paper hangs on only two folds a gap apart turn it.
+  if (isTurnedAway(flap, turn)) return 3 + wide;
   if (t > 177) return 1;
   if (t >= 60) return 1 + wide;
   return 2 + wide;

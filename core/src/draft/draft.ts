@@ -9,7 +9,7 @@ import type { FlatState } from '../folded/index.ts';
 import { type Aim, aimsOf } from './aim.ts';
 import { bodyFrom, chainsFrom } from './chains.ts';
 import { type Emitted, Emitter, type Manner, manners } from './emit.ts';
-import { type DraftVerdict, judgeDraft } from './judge.ts';
+import { type DraftVerdict, LIMIT, judgeDraft } from './judge.ts';
 import { ownFor } from './own.ts';
 
 /** A sequence from the flat sheet to the pose, with how well it came out. */
@@ -29,14 +29,14 @@ export interface Draft {
 }
 
 /** Engine calls a whole draft may use, and one way of holding a base. */
-export const DRAFT_CALLS = 6000;
+export const DRAFT_CALLS = 4000;
 const CALLS_PER_AIM = 140;
 /** With more limbs stuck than this another way to hold the base is more hopeful. */
 const MOST_STUCK = 4;
 const BASES = 3;
 const AIMS = 9;
 /** Once there is a good draft, other bases have so many calls to be as good. */
-const CALLS_AFTER_GOOD = 1500;
+const CALLS_AFTER_GOOD = 300;
 
 export interface DraftWishes {
   /** The sheet on which a figure with a body may also get bases of its own; none when left out. */
@@ -63,9 +63,15 @@ export function draftFigure(
       path: 'limbs',
       text: `No base of the atlas has a flap for each of the ${task.limbs.length} limbs; let some be left out, or join limbs.`,
     });
+  // A body between two hubs is held by bases that have two; one hub serves it badly, and only one such base is tried.
+  const bodied = matches.filter((m) => m.seat!.nodes.length === 2);
+  const atlas =
+    own.length > 0
+      ? [...bodied, ...matches.filter((m) => !bodied.includes(m)).slice(0, 1)].slice(0, BASES)
+      : matches.slice(0, BASES);
   const held = [
     ...own.map(({ folded: base, sideMm }) => aimAt(base, { ...matchBase(base, task), sideMm }, figure)),
-    ...matches.slice(0, BASES).map((match) =>
+    ...atlas.map((match) =>
       aimAt(
         folded.find((f) => f.base.id === match.baseId)!,
         match,
@@ -81,12 +87,24 @@ export function draftFigure(
     if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) continue;
     const made = draftOne(base, aim, manner, effort);
     if (!made) continue;
-    drafts.push(made);
+    drafts.push(made, ...narrowed(made, base, aim, manner, effort));
     drafts.sort((a, b) => a.score - b.score);
-    if (isGood(made)) most = Math.min(most, effort.spent() + CALLS_AFTER_GOOD);
+    if (drafts.some(isGood)) most = Math.min(most, effort.spent() + CALLS_AFTER_GOOD);
     onBest?.(distinct(drafts));
   }
   return done(distinct(drafts));
+}
+
+/** A draft whose limbs are right and hard to read, narrowed after its turns, and before: what helps one figure spoils another. */
+function narrowed(made: Draft, base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): Draft[] {
+  const found: Draft[] = [];
+  if (!made.verdict.isAccepted) return found;
+  for (const narrow of ['after', 'before'] as const) {
+    if ([made, ...found].some(isGood) || narrow === manner.narrow) break;
+    const next = draftOne(base, aim, { ...manner, narrow }, effort);
+    if (next) found.push(next);
+  }
+  return found;
 }
 
 /**
@@ -101,7 +119,7 @@ function inTurn(held: readonly (readonly Held[])[]): (Held & { manner: Manner })
     .sort((a, b) => a.turn - b.turn || a.rank - b.rank);
 }
 
-const isGood = (d: Draft): boolean => d.verdict.isAccepted && d.verdict.isReadable;
+const isGood = (d: Draft): boolean => d.verdict.isReadable;
 
 /** The best draft of every base, best first. */
 function distinct(drafts: readonly Draft[]): Draft[] {
@@ -149,7 +167,7 @@ function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): D
   const troubles = [
     ...emitted.failed.map((f) => (f.chain ? `${f.chain.name}: ${f.what}.` : `${f.what}.`)),
     ...verdict.limbs.flatMap((l) => [
-      ...(l.detour > 0.05
+      ...(l.detour > LIMIT.detour
         ? [`${l.chain.name}: its paper takes a detour of ${Math.round(l.detour * 100)} %.`]
         : []),
       ...(l.endShows ? [] : [`${l.chain.name}: its end lies within other paper.`]),
@@ -170,18 +188,22 @@ function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): D
 }
 
 function scoreOf(
-  { limbs, outlineOff, isAccepted, isReadable }: DraftVerdict,
+  { limbs, areaOff, outlineOff, placeOff, isAccepted, isReadable }: DraftVerdict,
   troubles: number,
   aim: Aim,
 ): number {
-  const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5).length;
-  const hidden = limbs.filter((l) => !l.endShows || l.detour > 0.05).length;
+  const missed = limbs.filter(
+    (l) => l.offShare > LIMIT.share || l.offDegrees > LIMIT.degrees || l.placeOff > LIMIT.place,
+  ).length;
+  const hidden = limbs.filter((l) => !l.endShows || l.detour > LIMIT.detour).length;
   return (
     (isAccepted ? 0 : 10) +
     (isReadable ? 0 : 5) +
     4 * missed +
     2 * hidden +
-    10 * outlineOff +
+    20 * placeOff +
+    8 * areaOff +
+    2 * outlineOff +
     troubles +
     aim.cost * 0.1
   );

@@ -44,7 +44,7 @@ const MOST_WIDE = 0.12;
 const MOST_LAYERS = 3;
 const MOST_FOLDS = 3;
 /** Facets for which a call of the engine counts as one. */
-const DEAR = 120;
+const DEAR = 60;
 
 /** How the turns are tried: from the hub outwards or from the tips inwards, simple folds or reverse folds first. */
 export interface Manner {
@@ -52,13 +52,14 @@ export interface Manner {
   readonly prefer: 'fold' | 'reverse';
   /** How far outside the hub limbs are turned, in widths of the flap. */
   readonly offset: number;
-  /** Whether wide flaps are narrowed before they are turned, or after. */
-  readonly narrow: 'before' | 'after';
+  /** Whether wide flaps are narrowed before they are turned, after, or left as they are. */
+  readonly narrow: 'before' | 'after' | 'never';
 }
 export const manners: readonly Manner[] = [
-  { order: 'hub first', prefer: 'fold', offset: 1, narrow: 'before' },
+  { order: 'hub first', prefer: 'fold', offset: 0, narrow: 'never' },
+  { order: 'hub first', prefer: 'fold', offset: 0, narrow: 'before' },
   { order: 'tip first', prefer: 'fold', offset: 0, narrow: 'after' },
-  { order: 'hub first', prefer: 'reverse', offset: 0.5, narrow: 'after' },
+  { order: 'hub first', prefer: 'reverse', offset: 0, narrow: 'after' },
   { order: 'tip first', prefer: 'reverse', offset: 0.5, narrow: 'before' },
 ];
 

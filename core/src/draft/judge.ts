@@ -1,5 +1,5 @@
 import { type FlatState, buildArrangement, layersUnder, toModel, toOutline } from '../folded/index.ts';
-import { type Point, bearing, distance, toTurn } from '../geometry/index.ts';
+import { type Point, add, bearing, boundsOf, distance, toTurn } from '../geometry/index.ts';
 import type { Aim } from './aim.ts';
 import type { Chain, ChainPiece } from './chains.ts';
 import type { LaidChain } from './laid.ts';
@@ -11,28 +11,37 @@ export interface LimbVerdict {
   readonly offMm: number;
   readonly offShare: number;
   readonly offDegrees: number;
+  /** Farthest any of its joints and its end lies from where the figure laid on best has it, as a share of the span. */
+  readonly placeOff: number;
   /** Folded way from root to end against the wanted way, 0 where the paper runs straight from joint to joint. */
   readonly detour: number;
   /** No other paper lies beyond its end. */
   readonly endShows: boolean;
 }
 
-/** How a draft came out: every limb, and the share of the outline that is off the figure. */
+/** How a draft came out, limb by limb and as a whole; the wanted figure is laid on it where it fits best. */
 export interface DraftVerdict {
   readonly limbs: readonly LimbVerdict[];
-  /** Share of the outline farther from every wanted limb than a tenth of the figure's span. */
+  /** The farthest of all joints and ends, as a share of the span. */
+  readonly placeOff: number;
+  /** Share of the silhouette's area farther from every wanted limb than a tenth of the figure's span. */
+  readonly areaOff: number;
+  /** Share of the outline farther from every wanted limb than that; told beside it. */
   readonly outlineOff: number;
-  /** All limbs within 5 % and 5 degrees. */
+  /** All limbs within 5 % and 5 degrees, every joint and end within 5 % of the span of its place. */
   readonly isAccepted: boolean;
-  /** No detour over 5 %, every end shows, at most 25 % of the outline off the limbs. */
+  /** Accepted; no detour over 5 %, every end shows, at most 25 % of the area off the limbs. */
   readonly isReadable: boolean;
+  /** The limb that is farthest from what was wanted. */
+  readonly worst: string;
   /** Wanted limbs in mm, in the frame of the folded state, each from its inner to its outer end. */
   readonly wanted: readonly { readonly limb: string; readonly from: Point; readonly to: Point }[];
 }
 
-const LIMIT = { share: 0.05, degrees: 5, detour: 0.05, outline: 0.25, near: 0.1 };
-/** Outline samples, and how far beyond an end other paper is looked for (share of the span). */
+export const LIMIT = { share: 0.05, degrees: 5, place: 0.05, detour: 0.05, area: 0.25, near: 0.1 };
+/** Outline samples, lines of the grid the area is sampled on, and how far beyond an end other paper is looked for (share of the span). */
 const SAMPLES = 600;
+const GRID = 90;
 const BEYOND = 0.006;
 
 /** Measures a folded pose against what was wanted; `state` stands as posed. */
@@ -66,6 +75,25 @@ export function judgeDraft(
   const span = Math.max(
     ...[0, 1].map((a) => Math.max(...ends.map((p) => p[a]!)) - Math.min(...ends.map((p) => p[a]!))),
   );
+  // Where the figure's nodes are wanted, and where they came to lie; each chain from its hub to its end.
+  const pairs = [
+    ...hubs.map((want, hub) => ({
+      want,
+      have: where(laid.find((l) => l.chain.hub === hub)!.root),
+      leaf: '',
+    })),
+    ...laid.flatMap(({ chain, joints }) => {
+      let want = hubs[chain.hub]!;
+      return chain.pieces.map((piece, i) => {
+        want = reach(want, piece).to;
+        return { want, have: where(joints[i + 1]!), leaf: chain.leaf };
+      });
+    }),
+  ];
+  const offsets = pairs.map(({ want, have }): Point => [have[0] - want[0], have[1] - want[1]]);
+  const shift = middleOf(offsets);
+  const placeOff = (leaf: string): number =>
+    Math.max(0, ...offsets.flatMap((o, i) => (pairs[i]!.leaf === leaf ? [distance(o, shift)] : []))) / span;
   const errorOf = (piece: ChainPiece, a: Point, b: Point) => {
     const long = piece.lengthMm / sideMm;
     const off = Math.abs(distance(a, b) - long);
@@ -87,6 +115,7 @@ export function judgeDraft(
       offMm: Math.max(...errors.map((e) => e.off)) * sideMm,
       offShare: Math.max(...errors.map((e) => e.share)),
       offDegrees: Math.max(...errors.map((e) => e.degrees)),
+      placeOff: placeOff(chain.leaf),
       detour: folded > 0 ? straight / folded - 1 : 1,
       endShows: layersUnder(map, beyond).length === 0,
     };
@@ -104,19 +133,76 @@ export function judgeDraft(
       offMm: off * sideMm,
       offShare: share,
       offDegrees: degrees,
+      placeOff: placeOff(''),
       // A body that has been pleated shorter is as wanted; it has no end to show.
       detour: 0,
       endShows: true,
     });
   }
-  const outlineOff = shareOff(toOutline(map), wanted, LIMIT.near * span);
+  const atBest = wanted.map(({ limb, from, to }) => ({ limb, from: add(from, shift), to: add(to, shift) }));
+  const outline = toOutline(map);
+  const near = LIMIT.near * span;
+  const areaOff = areaShareOff(outline, atBest, near);
+  const isAccepted = limbs.every(
+    (l) => l.offShare <= LIMIT.share && l.offDegrees <= LIMIT.degrees && l.placeOff <= LIMIT.place,
+  );
+  const badness = (l: LimbVerdict): number =>
+    Math.max(
+      l.offShare / LIMIT.share,
+      l.offDegrees / LIMIT.degrees,
+      l.placeOff / LIMIT.place,
+      l.detour / LIMIT.detour,
+    );
   return {
     limbs,
-    outlineOff,
-    isAccepted: limbs.every((l) => l.offShare <= LIMIT.share && l.offDegrees <= LIMIT.degrees),
-    isReadable: outlineOff <= LIMIT.outline && limbs.every((l) => l.detour <= LIMIT.detour && l.endShows),
-    wanted: wanted.map(({ limb, from, to }) => ({ limb, from, to })),
+    placeOff: Math.max(0, ...offsets.map((o) => distance(o, shift))) / span,
+    areaOff,
+    outlineOff: shareOff(outline, atBest, near),
+    isAccepted,
+    isReadable:
+      isAccepted && areaOff <= LIMIT.area && limbs.every((l) => l.detour <= LIMIT.detour && l.endShows),
+    worst: limbs.reduce((a, b) => (badness(b) > badness(a) ? b : a)).chain.name,
+    wanted: atBest,
   };
+}
+
+/** Centre of the smallest circle about all points (Badoiu and Clarkson 2003). */
+function middleOf(points: readonly Point[]): Point {
+  let middle = points[0]!;
+  for (let k = 1; k <= 400; k++) {
+    const far = points.reduce((a, b) => (distance(b, middle) > distance(a, middle) ? b : a));
+    middle = [middle[0] + (far[0] - middle[0]) / (k + 1), middle[1] + (far[1] - middle[1]) / (k + 1)];
+  }
+  return middle;
+}
+
+/** Share of the area within an outline (holes are loops of it too) that lies farther from every limb than `near`. */
+function areaShareOff(
+  loops: readonly (readonly Point[])[],
+  wanted: readonly { readonly from: Point; readonly to: Point }[],
+  near: number,
+): number {
+  const { minX, minY, maxX, maxY } = boundsOf(loops.flat());
+  let [within, off] = [0, 0];
+  for (let i = 0; i < GRID; i++)
+    for (let j = 0; j < GRID; j++) {
+      const p: Point = [minX + ((i + 0.5) / GRID) * (maxX - minX), minY + ((j + 0.5) / GRID) * (maxY - minY)];
+      if (!isWithin(loops, p)) continue;
+      within++;
+      if (wanted.every((w) => toSegment(p, w.from, w.to) > near)) off++;
+    }
+  return within > 0 ? off / within : 1;
+}
+
+/** Even-odd over all loops: a point in a hole lies outside. */
+function isWithin(loops: readonly (readonly Point[])[], [x, y]: Point): boolean {
+  let inside = false;
+  for (const loop of loops)
+    loop.forEach((p, i) => {
+      const q = loop[(i + 1) % loop.length]!;
+      if (p[1] > y !== q[1] > y && x < p[0] + ((y - p[1]) / (q[1] - p[1])) * (q[0] - p[0])) inside = !inside;
+    });
+  return inside;
 }
 
 function shareOff(

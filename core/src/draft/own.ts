@@ -1,14 +1,19 @@
 import { toTurn } from '../geometry/index.ts';
-import { type Figure, type LimbTask, type OwnBase, type Seat, ownBases, sizeOf } from '../parts/index.ts';
+import { type SeatedBase, seatedBases } from '../design/index.ts';
+import { type Figure, type LimbTask, type Seat, ownBases, sizeOf } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { type Chain, STRAIGHT, bodyFrom, chainsFrom } from './chains.ts';
 
 /** Share of the figure's size its paper may reach from the axis before it is turned. */
 const NARROW = 0.085;
+const WIDE = 'Base of its own';
 const SLIM = 'Narrow base of its own';
 
-/** Bases of its own for a pose with a body, as wide as they come and narrowed. */
-export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): OwnBase[] {
+/**
+ * Bases of its own for a pose with a body, as wide as they come and narrowed. With all ends round the border flaps lie side
+ * by side and those that turn away lie outside; where that cannot be, ends are placed anywhere on the sheet.
+ */
+export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): SeatedBase[] {
   const { width, height } = sizeOf(figure);
   const reach = NARROW * Math.max(width, height);
   const bodies = task.seats.flatMap((seat) => {
@@ -17,11 +22,17 @@ export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): OwnBa
   });
   return bodies.flatMap(({ seat, angle }, i) => {
     const id = `own-${i + 1}`;
-    const [wide] = ownBases(task, seat, sheet, { id });
-    if (!wide) return [];
     const { needs, outer } = withTurns(task, seat, chainsFrom(figure, seat), angle, reach);
-    const slim = { id: `${id}-slim`, name: SLIM, narrow: reach / wide.sideMm, outer };
-    return [wide, ...ownBases(task, { ...seat, needs }, sheet, slim)];
+    const turned = { ...seat, needs };
+    const [wide] = ownBases(task, seat, sheet, { id, name: WIDE });
+    if (wide) {
+      const slim = { id: `${id}-slim`, name: SLIM, narrow: reach / wide.sideMm, outer };
+      return [wide, ...ownBases(task, turned, sheet, slim)];
+    }
+    return [
+      ...seatedBases(task, seat, sheet, { id, name: WIDE, most: 1 }),
+      ...seatedBases(task, turned, sheet, { id: `${id}-slim`, name: SLIM, narrowMm: reach, most: 1 }),
+    ];
   });
 }
 

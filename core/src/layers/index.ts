@@ -6,7 +6,7 @@
 export type { LayerProblem, LayerCrease } from './problem.ts';
 export { buildLayerProblem, hasBit } from './problem.ts';
 export type { LayerOutcome } from './search.ts';
-export { searchOrder } from './search.ts';
+export { searchOrder, searchPreferring } from './search.ts';
 export type { Collision } from './collision.ts';
 export { explainNone } from './collision.ts';
 export type { LayerCount } from './count.ts';

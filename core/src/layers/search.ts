@@ -1,6 +1,6 @@
 import type { Effort } from '../effort/index.ts';
-import { type LayerProblem, bitsOf } from './problem.ts';
-import { ActivityQueue, type DecisionQueue } from './queue.ts';
+import { type LayerProblem, bitsOf, hasBit } from './problem.ts';
+import { ActivityQueue, type DecisionQueue, FixedQueue } from './queue.ts';
 import { LayerSolver, type Literal } from './solver.ts';
 
 /** found: an order; none: proved that there is none; gaveUp: the budget ended first. */
@@ -57,6 +57,22 @@ export function searchOrder(problem: LayerProblem, effort: Effort): LayerOutcome
   return ok
     ? searchFrom(solver, effort)
     : { kind: 'none', creases: blame(solver), decisions: 0, conflicts: 0 };
+}
+
+/**
+ * An order in which as many of the wanted pairs (upper, lower) lie as wanted as a greedy choice allows, the first of them
+ * before the later; pairs that do not overlap are no matter.
+ */
+export function searchPreferring(
+  problem: LayerProblem,
+  wanted: readonly (readonly [upper: number, lower: number])[],
+  effort: Effort,
+): LayerOutcome {
+  const { solver, ok } = beginSolver(problem);
+  if (!ok) return { kind: 'none', creases: blame(solver), decisions: 0, conflicts: 0 };
+  const { n, overlaps } = problem;
+  const first = wanted.flatMap(([f, g]) => (hasBit(overlaps[f]!, g) ? [f * n + g] : []));
+  return searchFrom(solver, effort, new FixedQueue([...first, ...openPairs(solver)]));
 }
 
 /** The same from where a solver stands: what it holds is kept, and none means none that keeps it. */

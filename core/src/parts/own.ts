@@ -1,4 +1,10 @@
-import { type FoldedBase, type MoleculeDesign, layTwoHubs, stackFlaps } from '../bases/index.ts';
+import {
+  type FoldedBase,
+  type MoleculeDesign,
+  layTwoHubs,
+  moleculeBase,
+  stackFlaps,
+} from '../bases/index.ts';
 import { type Point, distance, tolerance } from '../geometry/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import type { Seat } from './seats.ts';
@@ -97,7 +103,8 @@ export function ownBases(
       id: `${id}-${made.length + 1}`,
       name: made.length === 0 ? name : `${name}, another`,
     };
-    const folded = stackFlaps({ ...toDesign(design, sheet, narrow), ...names });
+    const made_ = toDesign(design, sheet, narrow);
+    const folded = stackFlaps((picks) => moleculeBase({ ...made_, ...names, picks }));
     if (folded) made.push({ folded, seat, sideMm: design.sideMm });
   }
   return made;

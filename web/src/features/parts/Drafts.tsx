@@ -143,15 +143,14 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
         <h3 className="text-[17px]">
           {card.baseName}, from {length(sideMm)}, {card.steps.length} steps
         </h3>
-        <p className={verdict.isAccepted && verdict.isReadable ? 'text-jade' : 'text-persimmon'}>
-          {sayVerdict(card)}
-        </p>
+        <p className={verdict.isReadable ? 'text-jade' : 'text-persimmon'}>{sayVerdict(card)}</p>
         <table className="mt-2 w-full text-[13px] leading-[19px]">
           <thead>
             <tr className="text-left text-ink-2">
               <th className="font-normal">{WORDS.limb}</th>
               <th className="font-normal">{WORDS.lengthOff}</th>
               <th className="font-normal">{WORDS.directionOff}</th>
+              <th className="font-normal">{WORDS.placeOff}</th>
               <th className="font-normal">{WORDS.detour}</th>
               <th className="font-normal">end</th>
             </tr>
@@ -162,6 +161,7 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
                 <td>{l.chain.name}</td>
                 <td>{length(l.offMm)}</td>
                 <td>{Math.round(l.offDegrees)}°</td>
+                <td>{Math.round(l.placeOff * 100)} %</td>
                 <td>{Math.round(l.detour * 100)} %</td>
                 <td>{l.endShows ? WORDS.shows : WORDS.hidden}</td>
               </tr>
@@ -194,15 +194,17 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
   );
 }
 
-function sayVerdict({ verdict: { isAccepted, isReadable, outlineOff, limbs } }: DraftCard): string {
-  const off = `${Math.round(outlineOff * 100)} % of the outline is off the limbs`;
-  const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5).length;
+function sayVerdict({ verdict }: DraftCard): string {
+  const { isAccepted, isReadable, areaOff, outlineOff, limbs, worst } = verdict;
+  const off = `${Math.round(areaOff * 100)} % of the area and ${Math.round(outlineOff * 100)} % of the outline are off the limbs`;
+  if (isReadable) return `All limbs as wanted and in place; ${off}.`;
+  const named = worst.charAt(0).toLowerCase() + worst.slice(1);
   if (isAccepted) {
-    if (isReadable) return `All limbs as wanted; ${off}.`;
     const hidden = limbs.filter((l) => !l.endShows || l.detour > 0.05).length;
     return hidden > 0
-      ? `All limbs as wanted; ${hidden === 1 ? 'one is' : `${hidden} are`} hard to read, ${off}.`
-      : `All limbs as wanted, but hard to read: ${off}.`;
+      ? `All limbs as wanted and in place; ${hidden === 1 ? 'one is' : `${hidden} are`} hard to read, the ${named} most; ${off}.`
+      : `All limbs as wanted and in place, but hard to read: ${off}.`;
   }
-  return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted; ${off}.`;
+  const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5 || l.placeOff > 0.05).length;
+  return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted, the ${named} least; ${off}.`;
 }

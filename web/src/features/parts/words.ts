@@ -84,6 +84,7 @@ export const WORDS = {
   onePairComes: 'One pair comes',
   packing: 'Packing',
   parts: 'Parts',
+  placeOff: 'place off',
   provedLocallyBestNo: 'Proved locally best: no small shift of the tips gains anything.',
   putAJointIn: 'Put a joint in it',
   putsItsStepsInto: 'Puts its steps into Folds',

@@ -1,0 +1,120 @@
+import type { DesignedFlap, FoldedBase } from '../bases/index.ts';
+import { buildEffort } from '../effort/index.ts';
+import { type FlatState, facetOnSheet, facetsAt, paperWithin, toModel } from '../folded/index.ts';
+import {
+  type Point,
+  add,
+  centroidOf,
+  isSamePoint,
+  isTurned,
+  scale,
+  subtract,
+  toUnit,
+  tolerance,
+} from '../geometry/index.ts';
+import { listPairs, prepareLayers, searchPreferring, stateOf } from '../layers/index.ts';
+import type { Design } from './design.ts';
+
+/** Pairs of places of the sheet, the first to lie over the second. */
+export type Picks = readonly (readonly [Point, Point])[];
+
+/** Share of a flap's length within which paper counts as its own. */
+const WITHIN = 0.97;
+const ORDER_EFFORT = 60_000;
+/** Pairs asked for at once, and in all: a collapse keeps no more. */
+const [AT_ONCE, MOST_PICKS] = [8, 40];
+
+/**
+ * The state of a design with its flaps side by side: at each root they are stacked in the order in which they are given, none
+ * between the layers of another, as far as the paper allows. Undefined where the search finds no order in time.
+ */
+export function stackedState(
+  { pattern, state }: Design,
+  round: readonly DesignedFlap[],
+): FlatState | undefined {
+  const prepared = prepareLayers(pattern, 0);
+  if (prepared.kind !== 'ready') return undefined;
+  const pairs = pairsToStack(state, round);
+  const n = state.facets.length;
+  // A stack and its mirror image are as good; the one nearer to what came by itself is asked for.
+  const lying = pairs.filter(([lower, upper]) => state.order[upper * n + lower] === 1).length;
+  const wanted = lying * 2 >= pairs.length ? pairs.map(([a, b]) => [b, a] as const) : pairs;
+  const found = searchPreferring(prepared.problem, wanted, buildEffort(ORDER_EFFORT));
+  return found.kind === 'found'
+    ? stateOf(state.sheet, prepared.pattern, listPairs(prepared.problem, found.above))
+    : undefined;
+}
+
+/** Facets of two flaps with one root, the first to lie below the second; flaps that are neighbours first. */
+function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readonly [number, number])[] {
+  const flaps = round.map(({ tip, inward, length }) => {
+    const [at, root] = [toModel(state, tip)!, toModel(state, add(tip, scale(inward, length)))!];
+    const within = paperWithin(
+      state,
+      { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) },
+      length * WITHIN,
+    );
+    const layers = new Set([...(within?.part ?? [])].map((i) => within!.mesh.pieces[i]!.parent));
+    return { root, layers: [...layers] };
+  });
+  const roots: Point[] = [];
+  for (const { root } of flaps)
+    if (!roots.some((r) => isSamePoint(r, root, tolerance.alike))) roots.push(root);
+  const found = roots.flatMap((root, k) => {
+    const own = flaps.filter((f) => isSamePoint(f.root, root, tolerance.alike));
+    const stack = k === 0 ? own : [...own].reverse();
+    return stack.flatMap((lower, i) =>
+      stack
+        .slice(i + 1)
+        .flatMap((upper, j) =>
+          lower.layers.flatMap((a) =>
+            upper.layers.flatMap((b) => (a === b ? [] : [{ pair: [a, b] as const, apart: j }])),
+          ),
+        ),
+    );
+  });
+  return found.sort((a, b) => a.apart - b.apart).map((f) => f.pair);
+}
+
+/**
+ * Folds a base until its layers lie as in a state: pairs that lie otherwise are asked for, some at once, since all of them
+ * can hold together. The nearest that was reached.
+ */
+export function foldAs(
+  wanted: FlatState,
+  make: (picks: Picks) => FoldedBase | undefined,
+): FoldedBase | undefined {
+  let picks: Picks = [];
+  let made = make(picks);
+  while (made && picks.length < MOST_PICKS) {
+    const wrong = pairsOtherwise(wanted, made.state).slice(0, AT_ONCE);
+    if (wrong.length === 0) break;
+    const asked: Picks = [
+      ...picks,
+      ...wrong.map(([f, g]) => [middleOf(wanted, f), middleOf(wanted, g)] as const),
+    ].slice(0, MOST_PICKS);
+    const next = make(asked);
+    if (!next) break;
+    [picks, made] = [asked, next];
+  }
+  return made;
+}
+
+/** Facets of the wanted state, the first over the second, that came to lie the other way round; a model seen from behind is the same. */
+function pairsOtherwise(wanted: FlatState, made: FlatState): (readonly [number, number])[] {
+  const n = wanted.facets.length;
+  const twins = wanted.facets.map((_, f) => facetsAt(made, middleOf(wanted, f))[0]!);
+  const isBehind = isTurned(wanted.facets[0]!.placement) !== isTurned(made.facets[twins[0]!]!.placement);
+  const sign = isBehind ? -1 : 1;
+  const found: (readonly [number, number])[] = [];
+  for (let f = 0; f < n; f++)
+    for (let g = 0; g < n; g++)
+      if (
+        wanted.order[f * n + g]! * sign === 1 &&
+        made.order[twins[f]! * made.facets.length + twins[g]!] === -1
+      )
+        found.push([f, g]);
+  return found;
+}
+
+const middleOf = (state: FlatState, f: number): Point => centroidOf(facetOnSheet(state, f));
