@@ -29,7 +29,7 @@ export interface Draft {
 }
 
 /** Engine calls a whole draft may use, and one way of holding a base. */
-export const DRAFT_CALLS = 4000;
+export const DRAFT_CALLS = 6000;
 const CALLS_PER_AIM = 140;
 /** With more limbs stuck than this another way to hold the base is more hopeful. */
 const MOST_STUCK = 4;
