@@ -39,7 +39,12 @@ const views: View[] = [
   {
     name: 'parts',
     path: '/plan/demo-heron/parts',
-    act: async (page) => page.getByTestId('packing-bound').waitFor({ timeout: 30000 }),
+    act: async (page) => {
+      const own = page.locator('[data-base="own-sheet"]');
+      await own.getByRole('button', { name: /^its paper/ }).click({ timeout: 60000 });
+      await own.getByRole('img', { name: /with the paper of/ }).waitFor();
+      await own.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    },
   },
   {
     name: 'parts-draft',
@@ -49,6 +54,7 @@ const views: View[] = [
       await page.getByRole('button', { name: 'Begin another figure' }).click();
       await page.getByRole('button', { name: 'Long-bodied animal' }).click();
       await page.getByText('Four thirds about a body').first().waitFor();
+      await page.getByRole('tab', { name: 'Drafts' }).click();
       await page.getByRole('button', { name: 'Draft a sequence' }).click();
       await page.locator('[data-draft]').first().waitFor({ timeout: 60000 });
       await page.getByRole('button', { name: 'Draft again' }).waitFor({ timeout: 120000 });

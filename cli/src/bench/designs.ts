@@ -29,14 +29,14 @@ export function* timeDesigns(): Rows {
     const least = Math.round(100 * Math.min(...made.map((f) => f.share)));
     const layers = median(made.map((f) => f.layers));
     yield row(
-      `base of its own, ${what}: ${made.length} of ${found.length}, at ${share} % of the bound (${least} at worst), ${layers} layers at the hub: median`,
+      `own base, ${what}: ${made.length} of ${found.length}, ${share} % of bound (${least} worst), hub ${layers}`,
       median(found.map((f) => f.ms)),
     );
   };
-  yield* tell('figures to begin with', look([...startingFigures]));
+  yield* tell('starting figures', look([...startingFigures]));
   for (const ends of SIZES)
     yield* tell(
-      `random trees of ${ends} ends`,
+      `trees of ${ends} ends`,
       look(Array.from({ length: EACH }, (_, seed) => randomTree(seed, ends))),
     );
 }

@@ -206,5 +206,5 @@ function sayVerdict({ verdict }: DraftCard): string {
       : `All limbs as wanted and in place, but hard to read: ${off}.`;
   }
   const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5 || l.placeOff > 0.05).length;
-  return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted, the ${named} least; ${off}.`;
+  return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted, the ${named} worst; ${off}.`;
 }
