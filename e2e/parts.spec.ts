@@ -128,6 +128,15 @@ test('an animal with ears and a tail gets bases of its own, with their paper, ma
   await expect(own).toContainText('the least sheet');
   await expect(own).toContainText(/\d+ layers at most, \d+ where limbs meet, \d+ facets/);
   await expect(own).toContainText(/ends are found by marks of four creases at most, the worst off by \d/);
+  // On a grid its ends are marked exactly, for a little more sheet.
+  const free = parseFloat((await own.locator('b').first().textContent())!);
+  await page.getByLabel('Ends of its own bases lie').selectOption('16');
+  await expect(own).toBeHidden({ timeout: 20_000 });
+  await expect(own).toBeVisible({ timeout: 90_000 });
+  const laid = parseFloat((await own.locator('b').first().textContent())!);
+  expect(laid).toBeGreaterThan(free);
+  expect(laid).toBeLessThan(1.1 * free);
+  await own.getByRole('button', { name: /^its paper/ }).click();
   await own.getByRole('button', { name: 'Begin, its creases by marks' }).click();
   await expect(own).toContainText(/steps were put at the start of Folds/, { timeout: 60_000 });
   await expect(pleat(page, 'Folds')).toContainText('all flat', { timeout: 60_000 });

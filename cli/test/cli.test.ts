@@ -435,6 +435,7 @@ describe('the command line', () => {
     [['match', 'EMPTY'], 'nodes'],
     [['pack', 'EMPTY'], 'nodes'],
     [['design', 'EMPTY'], 'nodes'],
+    [['design', 'FIGURE', '--grid', '17'], 'write one of 16, 24, 32'],
     [['draft', 'FIGURE', '--base', 'nothing'], 'there is no base'],
     [['draft', 'FIGURE', '--calls', '0'], 'calls'],
     [['pack', 'FIGURE', '--sheet', '0:1'], 'write square, half-square, hexagon, octagon, or a rectangle'],

@@ -31,6 +31,7 @@ export type { BasePaper } from './paper.ts';
 export { readBasePaper } from './paper.ts';
 export type { PrecreaseHow, Precreased } from './precreased.ts';
 export { precreaseBase, precreaseState } from './precreased.ts';
+export { middleOf, pairsOtherwise } from './otherwise.ts';
 export { stackFlaps } from './stack.ts';
 export { bases, baseFamilies, findBase };
 

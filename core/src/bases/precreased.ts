@@ -1,18 +1,11 @@
-import {
-  type Point,
-  type Segment,
-  areaOf,
-  centroidOf,
-  isSamePoint,
-  isTurned,
-  tolerance,
-} from '../geometry/index.ts';
-import { type ActiveFold, type FlatState, facetOnSheet, facetsAt, foldsOf } from '../folded/index.ts';
+import { type Point, type Segment, areaOf, isSamePoint, tolerance } from '../geometry/index.ts';
+import { type ActiveFold, type FlatState, facetOnSheet, foldsOf } from '../folded/index.ts';
 import type { PointRef } from '../references/index.ts';
 import { type Step, replaySequence, write } from '../sequence/index.ts';
 import { type SheetShape, landmarksOf } from '../sheet/index.ts';
 import { type Precreases, writePrecreases } from '../ways/index.ts';
 import { foldBase } from './fold.ts';
+import { middleOf, pairsOtherwise } from './otherwise.ts';
 import type { Base } from './words.ts';
 
 /** A folded state made anew from its creases: they are set one by one on the open sheet, then collapse together. */
@@ -77,13 +70,11 @@ export function precreaseState(
   const start = replaySequence({ sheet, points: {}, steps: pressed.steps });
   const fold = (picks: readonly (readonly [Point, Point])[]) =>
     replaySequence({ sheet, points: {}, steps: [...pressed.steps, collapse(picks)] }, start).steps.at(-1)!;
-  // The anchor lies as on the open sheet; where it lies turned in the state, that is seen from behind.
-  const sign = isTurned(wanted.facets[anchor]!.placement) ? -1 : 1;
   let picks: (readonly [Point, Point])[] = [];
   let made = fold(picks);
   if (made.refusal) return made.refusal.text;
   const given = new Set<string>();
-  let wrong = pairsOtherwise(wanted, made.after, sign);
+  let wrong = pairsOtherwise(wanted, made.after);
   while (wrong.length > 0 && picks.length < MOST_PICKS) {
     const next = wrong.find((pair) => !given.has(pair.join()));
     if (!next) break;
@@ -92,27 +83,10 @@ export function precreaseState(
     const tried = fold(asked);
     if (tried.refusal) continue;
     [picks, made] = [asked, tried];
-    wrong = pairsOtherwise(wanted, made.after, sign);
+    wrong = pairsOtherwise(wanted, made.after);
   }
   return { ...pressed, steps: [...pressed.steps, collapse(picks)], otherwise: wrong.length };
 }
-
-/** Facets of the wanted state, the first to lie over the second, that came to lie the other way round. */
-function pairsOtherwise(wanted: FlatState, made: FlatState, sign: 1 | -1): (readonly [number, number])[] {
-  const n = wanted.facets.length;
-  const twins = wanted.facets.map((_, f) => facetsAt(made, middleOf(wanted, f))[0]!);
-  const found: (readonly [number, number])[] = [];
-  for (let f = 0; f < n; f++)
-    for (let g = 0; g < n; g++)
-      if (
-        wanted.order[f * n + g]! * sign === 1 &&
-        made.order[twins[f]! * made.facets.length + twins[g]!] === -1
-      )
-        found.push([f, g]);
-  return found;
-}
-
-const middleOf = (state: FlatState, f: number): Point => centroidOf(facetOnSheet(state, f));
 
 function widestFacet(state: FlatState): number {
   const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));

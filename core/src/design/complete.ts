@@ -11,7 +11,7 @@ import {
   subtract,
 } from '../geometry/index.ts';
 import { type Ends, type Field, type Hold, ON_WALL, type Settled, settle } from './settle.ts';
-import { type LimbTree, type TreePlace, farFrom, grow, hang, waysIn, wayBetween } from './tree.ts';
+import { type LimbTree, type TreePlace, farFrom, grow, hang, rootOfEnd, waysIn, wayBetween } from './tree.ts';
 
 /** Ends on the sheet so that touching ways cut it into convex polygons; lengths in sheet sides. */
 export interface Completed {
@@ -50,9 +50,11 @@ export function complete(
   start: readonly Point[],
   field: Field,
   borderGrowth: number,
+  /** Ends on the rim stay where they are. */
+  isHeld = false,
 ): Completed | undefined {
-  const task = new Completion(scaledTree, start, field);
-  task.pushOut();
+  const task = new Completion(scaledTree, start, field, isHeld);
+  if (!isHeld) task.pushOut();
   if (borderGrowth > 0) task.growBorder(borderGrowth);
   if (!task.fillCorners()) return undefined;
   for (let round = 0; round < ROUNDS; round++) {
@@ -77,8 +79,10 @@ class Completion {
   private readonly field: Field;
   private readonly wanted: number;
   private readonly growth: number[];
+  private readonly isHeld: boolean;
 
-  constructor(tree: LimbTree, start: readonly Point[], field: Field) {
+  constructor(tree: LimbTree, start: readonly Point[], field: Field, isHeld: boolean) {
+    this.isHeld = isHeld;
     this.tree = tree;
     this.field = field;
     this.at = [...start];
@@ -131,7 +135,8 @@ class Completion {
   private holdAll(): void {
     this.holds = this.at.map((_, i) => {
       const walls = this.field.walls.flatMap((__, w) => (this.depth(i, w) < ON_WALL ? [w] : []));
-      return walls.length === 0 ? 'free' : walls.length === 1 ? { wall: walls[0]! } : 'fixed';
+      if (walls.length === 0) return 'free';
+      return walls.length === 1 && !this.isHeld ? { wall: walls[0]! } : 'fixed';
     });
     this.at = this.at.map((p, i) => {
       const hold = this.holds[i]!;
@@ -189,63 +194,62 @@ class Completion {
     );
   }
 
-  /** Hangs an end on a place of the tree, and its image on the image of that place. */
-  private addStub(place: TreePlace, at: Point, length: number): boolean {
+  /** Hangs an end on a place of the tree, and its image on the image of that place; false where they come too near. */
+  private stub(place: TreePlace, at: Point, length: number): boolean {
     if (this.at.length >= MOST_STUBS + this.wanted) return false;
-    const number = this.at.length - this.wanted + 1;
-    const { mirror } = this.field;
-    const image = this.tree.image;
-    const mirrored = mirror && apply(reflectionIn(mirror), at);
+    const own = this.at.length;
+    const number = own - this.wanted + 1;
+    const parted = 'edge' in place ? this.tree.edges[place.edge] : undefined;
     this.tree = hang(this.tree, place, length, `stub ${number}`);
     this.at.push(at);
-    this.mates?.push(this.at.length - 1);
-    if (image && mirrored) {
-      const own = this.at.length - 1;
-      const ownTip = this.tree.ends[own]!;
-      const root = this.tree.edges.find((e) => e.b === ownTip)!.a;
-      if (isSamePoint(mirrored, at, 1e-7)) {
-        // On the mirror line it must hang on what is its own image.
-        if (!('node' in place) || image[place.node] !== place.node) return false;
-      } else {
-        const imagePlace = this.imageOf(place, root, image);
-        if (!imagePlace) return false;
-        this.tree = hang(this.tree, imagePlace, length, `stub ${number + 1}`);
-        this.at.push(mirrored);
-        const otherTip = this.tree.ends[own + 1]!;
-        const otherRoot = this.tree.edges.find((e) => e.b === otherTip)!.a;
-        const next = [...this.tree.image!];
-        [next[ownTip], next[otherTip]] = [otherTip, ownTip];
-        [next[root], next[otherRoot]] = [otherRoot, root];
-        this.tree = { ...this.tree, image: next };
-        this.mates![own] = own + 1;
-        this.mates!.push(own);
-      }
+    this.mates?.push(own);
+    const { mirror } = this.field;
+    const mirrored = mirror && apply(reflectionIn(mirror), at);
+    if (mirrored && isSamePoint(mirrored, at, 1e-7)) {
+      // On the mirror line it must hang on what is its own image.
+      if (!('node' in place) || this.tree.image![place.node] !== place.node) return false;
+    } else if (mirrored) {
+      const root = rootOfEnd(this.tree, own);
+      const imagePlace = this.imageOf(place, root, parted);
+      if (!imagePlace) return false;
+      this.tree = hang(this.tree, imagePlace, length, `stub ${number + 1}`);
+      this.at.push(mirrored);
+      this.pairUp(own, own + 1, root);
     }
     this.ways = waysIn(this.tree);
     this.holdAll();
     // A stub and its image know nothing of each other until both stand.
-    const first = this.at.length - 1;
-    return this.at.every((p, k) => k === first || distance(p, this.at[first]!) > this.way(k, first) - CLOSED);
+    const last = this.at.length - 1;
+    return this.at.every((p, k) => k === last || distance(p, this.at[last]!) > this.way(k, last) - CLOSED);
   }
 
-  private imageOf(place: TreePlace, root: number, image: readonly number[]): TreePlace | undefined {
+  /** Two stubs mirror each other, and so do the places they hang on. */
+  private pairUp(own: number, other: number, root: number): void {
+    const otherRoot = rootOfEnd(this.tree, other);
+    const [tip, otherTip] = [this.tree.ends[own]!, this.tree.ends[other]!];
+    const image = [...this.tree.image!];
+    [image[tip], image[otherTip]] = [otherTip, tip];
+    [image[root], image[otherRoot]] = [otherRoot, root];
+    this.tree = { ...this.tree, image };
+    this.mates![own] = other;
+    this.mates!.push(own);
+  }
+
+  /** The image of a place on which a stub has been hung, its edge parted at `root` by then. */
+  private imageOf(
+    place: TreePlace,
+    root: number,
+    parted: LimbTree['edges'][number] | undefined,
+  ): TreePlace | undefined {
+    const image = this.tree.image!;
     if ('node' in place) return { node: image[place.node]! };
-    const before = this.tree.edges;
-    // The stub's own edge has been parted since the place was chosen: its ends are found by name, not by number.
-    const { a, b, length } = this.parted!;
+    const { a, b, length } = parted!;
     const [x, y] = [image[a]!, image[b]!];
     // An edge on the mirror line is its own image, and so is the place where it was parted.
     if (x === a && y === b) return { node: root };
-    if (x === b && y === a) return undefined;
-    const edge = before.findIndex((e) => (e.a === x && e.b === y) || (e.a === y && e.b === x));
+    const edge = this.tree.edges.findIndex((e) => (e.a === x && e.b === y) || (e.a === y && e.b === x));
     if (edge < 0) return undefined;
-    return { edge, far: before[edge]!.a === x ? place.far : length - place.far };
-  }
-  private parted: LimbTree['edges'][number] | undefined;
-
-  private stub(place: TreePlace, at: Point, length: number): boolean {
-    this.parted = 'edge' in place ? this.tree.edges[place.edge] : undefined;
-    return this.addStub(place, at, length);
+    return { edge, far: this.tree.edges[edge]!.a === x ? place.far : length - place.far };
   }
 
   fillCorners(): boolean {

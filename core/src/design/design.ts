@@ -4,10 +4,11 @@ import { type FlatState, facetOnModel, toMeasures, toModel } from '../folded/ind
 import type { CreasePattern } from '../creases/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import { type Figure, leavesOf, toPackingTask } from '../parts/index.ts';
-import type { SheetShape } from '../sheet/index.ts';
+import { type SheetShape, sheetTitle } from '../sheet/index.ts';
 import { BORDER_GROWTHS, type Completed, complete } from './complete.ts';
 import { type FoldFault, type FoldedDesign, foldDesign } from './crease.ts';
 import { fieldOf } from './field.ts';
+import { type Grid, onGrid } from './grid.ts';
 import { type Cut, cutSheet } from './polygons.ts';
 import { findStarts } from './starts.ts';
 import { rootOfEnd, scaleTree, treeOf } from './tree.ts';
@@ -48,6 +49,7 @@ export interface Designs {
 export const [LEAST_ENDS, MOST_ENDS] = [3, 14];
 /** Shares of its scale a placement is completed at. */
 const SHARES = [1, 0.985, 0.96, 0.93, 0.9, 0.86, 0.82];
+const GRID_SHARES = [1, 0.985, 0.96, 0.93];
 /** Placements completed at most, kept before folding, folded, and offered. */
 const [MOST_COMPLETED, MOST_KEPT, MOST_FOLDED, ENOUGH] = [420, 60, 30, 10];
 /** What a base's flaws cost, as shares of its scale. */
@@ -61,6 +63,14 @@ export interface DesignOptions {
   readonly seed?: number;
   /** Placements completed at most. */
   readonly completions?: number;
+  /** Ends on the rim lie on points of such a grid; anywhere when left out. */
+  readonly grid?: Grid;
+}
+
+/** Ends on the sheet, and how many sheet sides a mm is there. */
+interface Placement {
+  readonly at: readonly Point[];
+  readonly scale: number;
 }
 
 /**
@@ -73,7 +83,7 @@ export function designBases(
   figure: Figure,
   sheet: SheetShape,
   effort: Effort,
-  { seed = 1, completions = MOST_COMPLETED }: DesignOptions = {},
+  { seed = 1, completions = MOST_COMPLETED, grid }: DesignOptions = {},
 ): Outcome<Designs, Issue> {
   const count = leavesOf(figure).length;
   if (count < LEAST_ENDS || count > MOST_ENDS)
@@ -96,30 +106,51 @@ export function designBases(
       path: 'symmetry',
       text: 'The figure is no mirror image of itself; pair the limbs that mirror each other and hold the others on the mirror line, or fold it without one.',
     });
+  if (grid !== undefined && (sheet.kind === 'hexagon' || sheet.kind === 'octagon'))
+    return failed({
+      path: 'sheet',
+      text: `A grid is laid on a square, a rectangle or a half-square, not on a ${sheetTitle(sheet).toLowerCase()}; let the ends lie anywhere.`,
+    });
   const found = findStarts(task, tree, effort, seed);
   if (!found.ok) return found;
   const { bound, starts } = found.value;
   const tried = { begun: 0, completed: 0, cut: 0, folded: 0 };
-  let kept: Candidate[] = [];
-  const tasks = SHARES.flatMap((share) =>
-    starts.map((start) => ({ scale: start.scale * share, at: start.at })),
-  ).sort((a, b) => b.scale - a.scale);
-  for (const { scale, at } of tasks) {
-    if (tried.begun >= completions || !effort.spend(1)) break;
-    // What is smaller than all that is kept cannot be worth more.
-    if (kept.length >= MOST_KEPT && scale < kept.at(-1)!.price) break;
-    for (const growth of BORDER_GROWTHS) {
-      tried.begun++;
-      const completed = complete(scaleTree(tree, scale), at, field, growth);
-      if (!completed) continue;
-      tried.completed++;
-      const cut = cutSheet(completed);
-      if (!cut) continue;
-      tried.cut++;
-      const candidate = priceOf(completed, cut, scale);
-      if (kept.some((k) => isSame(k, candidate))) continue;
-      kept = [...kept, candidate].sort((a, b) => b.price - a.price).slice(0, MOST_KEPT);
+  const completeAll = (
+    from: readonly Placement[],
+    shares: readonly number[],
+    isHeld: boolean,
+  ): Candidate[] => {
+    let kept: Candidate[] = [];
+    const tasks = shares
+      .flatMap((share) => from.map((start) => ({ scale: start.scale * share, at: start.at })))
+      .sort((a, b) => b.scale - a.scale);
+    const most = tried.begun + completions;
+    for (const { scale, at } of tasks) {
+      if (tried.begun >= most || !effort.spend(1)) break;
+      // What is smaller than all that is kept cannot be worth more.
+      if (kept.length >= MOST_KEPT && scale < kept.at(-1)!.price) break;
+      for (const growth of BORDER_GROWTHS) {
+        tried.begun++;
+        const completed = complete(scaleTree(tree, scale), at, field, growth, isHeld);
+        if (!completed) continue;
+        tried.completed++;
+        const cut = cutSheet(completed);
+        if (!cut) continue;
+        tried.cut++;
+        const candidate = priceOf(completed, cut, scale);
+        if (kept.some((k) => isSame(k, candidate))) continue;
+        kept = [...kept, candidate].sort((a, b) => b.price - a.price).slice(0, MOST_KEPT);
+      }
     }
+    return kept;
+  };
+  let kept = completeAll(starts, SHARES, false);
+  if (grid !== undefined) {
+    const gridded = kept.flatMap(({ done: free, scale }) => {
+      const own = onGrid({ at: free.at.slice(0, free.wanted), scale }, scaleTree(tree, scale), field, grid);
+      return own ? [own] : [];
+    });
+    kept = completeAll(gridded, GRID_SHARES, true);
   }
   const faults: Partial<Record<FoldFault, number>> = {};
   let designs: Design[] = [];

@@ -4,7 +4,7 @@ import { type Issue, type Outcome, done } from '../outcome/index.ts';
 import { type BaseMatch, type Figure, leavesOf, limbsOf, taskOfFigure } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { baseOfDesign } from './base.ts';
-import { type Design, type Designs, designBases } from './design.ts';
+import { type Design, type DesignOptions, type Designs, designBases } from './design.ts';
 
 /** What a base is the best of among those that were folded: of the least sheet, of fewest layers, of fewest at a hub. */
 export type BestIn = 'sheet' | 'layers' | 'hub';
@@ -42,15 +42,16 @@ export function offerBases(
   figure: Figure,
   sheet: SheetShape,
   effort: Effort,
-  seed = 1,
+  { seed = 1, grid }: Pick<DesignOptions, 'seed' | 'grid'> = {},
 ): Outcome<OfferedBases, Issue> {
+  const options = { seed, ...(grid ? { grid } : {}) };
   const isMirrored = figure.symmetry !== 'none';
-  const first = designBases(figure, sheet, effort, { seed });
+  const first = designBases(figure, sheet, effort, options);
   if (!first.ok && !(isMirrored && first.fault.path === 'symmetry')) return first;
   const offers = first.ok ? chooseFrom(figure, first.value.designs) : [];
   if (first.ok && (offers.length > 0 || !isMirrored)) return done({ ...first.value, offers, isMirrored });
   const free: Figure = { ...figure, symmetry: 'none' };
-  const second = designBases(free, sheet, effort, { seed });
+  const second = designBases(free, sheet, effort, options);
   if (!second.ok) return second;
   return done({ ...second.value, offers: chooseFrom(free, second.value.designs), isMirrored: false });
 }

@@ -1,17 +1,7 @@
-import type { DesignedFlap, FoldedBase } from '../bases/index.ts';
+import { type DesignedFlap, type FoldedBase, middleOf, pairsOtherwise } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
-import { type FlatState, facetOnSheet, facetsAt, paperWithin, toModel } from '../folded/index.ts';
-import {
-  type Point,
-  add,
-  centroidOf,
-  isSamePoint,
-  isTurned,
-  scale,
-  subtract,
-  toUnit,
-  tolerance,
-} from '../geometry/index.ts';
+import { type FlatState, paperWithin, toModel } from '../folded/index.ts';
+import { type Point, add, isSamePoint, scale, subtract, toUnit, tolerance } from '../geometry/index.ts';
 import { listPairs, prepareLayers, searchPreferring, stateOf } from '../layers/index.ts';
 import type { Design } from './design.ts';
 
@@ -99,22 +89,3 @@ export function foldAs(
   }
   return made;
 }
-
-/** Facets of the wanted state, the first over the second, that came to lie the other way round; a model seen from behind is the same. */
-function pairsOtherwise(wanted: FlatState, made: FlatState): (readonly [number, number])[] {
-  const n = wanted.facets.length;
-  const twins = wanted.facets.map((_, f) => facetsAt(made, middleOf(wanted, f))[0]!);
-  const isBehind = isTurned(wanted.facets[0]!.placement) !== isTurned(made.facets[twins[0]!]!.placement);
-  const sign = isBehind ? -1 : 1;
-  const found: (readonly [number, number])[] = [];
-  for (let f = 0; f < n; f++)
-    for (let g = 0; g < n; g++)
-      if (
-        wanted.order[f * n + g]! * sign === 1 &&
-        made.order[twins[f]! * made.facets.length + twins[g]!] === -1
-      )
-        found.push([f, g]);
-  return found;
-}
-
-const middleOf = (state: FlatState, f: number): Point => centroidOf(facetOnSheet(state, f));

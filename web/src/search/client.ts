@@ -6,6 +6,7 @@ import type { Packing } from '@jade/core/packing';
 import type {
   DraftCard,
   DraftRequest,
+  FittingRequest,
   JudgedPacking,
   OwnRows,
   PackingRequest,
@@ -116,10 +117,7 @@ export function startDrafting(
 }
 
 /** Folds bases for the figure alone; stopped, there are none. */
-export const startFitting = (
-  request: Pick<DraftRequest, 'figure' | 'sheet'>,
-  onShare: (share: number) => void,
-): Search<OwnRows> =>
+export const startFitting = (request: FittingRequest, onShare: (share: number) => void): Search<OwnRows> =>
   startSearch(
     'fitting',
     (searcher, news) => searcher.fitBases(request, news(onShare)),

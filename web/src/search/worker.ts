@@ -12,7 +12,14 @@ import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
 import { type Drawing, drawModel } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
 import type { Point } from '@jade/core/geometry';
-import { type BestIn, DESIGN_EFFORT, type Design, marksOfTips, offerBases } from '@jade/core/design';
+import {
+  type BestIn,
+  DESIGN_EFFORT,
+  type Design,
+  type Grid,
+  marksOfTips,
+  offerBases,
+} from '@jade/core/design';
 import type { Figure } from '@jade/core/parts';
 import { type BaseRow, readBaseRow } from '@jade/core/readings';
 import type { NamedPoints } from '@jade/core/references';
@@ -89,6 +96,11 @@ function readMarks(design: Design, sheet: SheetShape): OwnRow['marks'] {
   return { count: marks.length, worst: Math.max(0, ...marks.map((m) => m.error)) };
 }
 
+/** A figure bases of its own are wanted for; its ends anywhere, or on points of a grid. */
+export interface FittingRequest extends Pick<DraftRequest, 'figure' | 'sheet'> {
+  readonly grid: Grid | null;
+}
+
 /** A base by its steps. */
 export interface PressRequest {
   readonly sheet: SheetShape;
@@ -124,10 +136,10 @@ const searcher = {
   },
   /** Bases of its own for the figure; a sentence where it can have none. */
   fitBases(
-    { figure, sheet }: Pick<DraftRequest, 'figure' | 'sheet'>,
+    { figure, sheet, grid }: FittingRequest,
     onShare: (share: number) => void,
   ): Outcome<OwnRows, Issue> {
-    const found = offerBases(figure, sheet, buildEffort(DESIGN_EFFORT, onShare));
+    const found = offerBases(figure, sheet, buildEffort(DESIGN_EFFORT, onShare), grid ? { grid } : {});
     if (!found.ok) return found;
     const { offers, tried, isMirrored } = found.value;
     const rows = offers.map(({ folded, match, bestIn, longer, design }): OwnRow => ({

@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3';
 import { type ReactNode, useState } from 'react';
 import { type AngleFamily, type BaseFamily, baseFamilies, findBase } from '@jade/core/bases';
+import { GRIDS, type Grid } from '@jade/core/design';
 import { sayWhyBefore } from '@jade/core/parts';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
@@ -28,6 +29,8 @@ const BAR = 180;
 export function BaseList({
   rows,
   own,
+  grid,
+  onGrid,
   anySheet,
   onAnySheet,
   boundMm,
@@ -36,6 +39,9 @@ export function BaseList({
   rows: readonly BaseRow[];
   /** The bases folded for this figure alone; they stand among the others where they serve the wishes. */
   own: Fitting;
+  /** The grid their ends lie on; anywhere when null. */
+  grid: Grid | null;
+  onGrid: (grid: Grid | null) => void;
   anySheet: boolean;
   onAnySheet: (any: boolean) => void;
   /** Side by packing on this plan's sheet. */
@@ -115,6 +121,18 @@ export function BaseList({
       )}
       {shown.length === 0 && <p className="note">{WORDS.noBaseIsOf}</p>}
       <Rows rows={serving} boundMm={boundMm} least={least} />
+      {plan.figure && (
+        <Choice
+          label={WORDS.ownEnds}
+          className="mt-2 w-56 pl-2"
+          value={String(grid ?? '')}
+          options={[
+            { value: '', label: WORDS.anywhereOnTheSheet },
+            ...GRIDS.map((g) => ({ value: String(g), label: `on a grid of ${g}` })),
+          ]}
+          onChoice={(value) => onGrid(GRIDS.find((g) => String(g) === value) ?? null)}
+        />
+      )}
       {own.share !== undefined && (
         <div className="flex items-end gap-3 pl-2 pt-2">
           <Searching what={WORDS.foldingABaseFor} share={own.share} onStop={own.stop} word="Stop" />

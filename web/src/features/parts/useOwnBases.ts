@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { Grid } from '@jade/core/design';
 import type { Figure } from '@jade/core/parts';
 import type { SheetShape } from '@jade/core/sheet';
 import { type OwnRows, startFitting } from '../../search/index.ts';
@@ -17,8 +18,8 @@ export interface Fitting {
 }
 
 /** Bases folded for this figure alone, in a worker of their own; begun anew when the figure has come to rest. */
-export function useOwnBases(figure: Figure | null, sheet: SheetShape): Fitting {
-  const asked = figure ? JSON.stringify([figure, sheet]) : undefined;
+export function useOwnBases(figure: Figure | null, sheet: SheetShape, grid: Grid | null): Fitting {
+  const asked = figure ? JSON.stringify([figure, sheet, grid]) : undefined;
   const [found, setFound] = useState<{ asked: string; rows?: OwnRows; fault?: string }>();
   const [share, setShare] = useState<{ asked: string; share: number }>();
   const [ending, setEnding] = useState<{ stop: () => void }>();
@@ -27,9 +28,12 @@ export function useOwnBases(figure: Figure | null, sheet: SheetShape): Fitting {
     let stop = (): void => undefined;
     let live = true;
     const timer = setTimeout(() => {
-      const [of, on] = JSON.parse(asked) as [Figure, SheetShape];
+      const [of, on, by] = JSON.parse(asked) as [Figure, SheetShape, Grid | null];
       setShare({ asked, share: 0 });
-      const search = startFitting({ figure: of, sheet: on }, (s) => live && setShare({ asked, share: s }));
+      const search = startFitting(
+        { figure: of, sheet: on, grid: by },
+        (s) => live && setShare({ asked, share: s }),
+      );
       stop = search.stop;
       setEnding({ stop: search.stop });
       void search.answer.then((answer) => {

@@ -80,6 +80,8 @@ export const WORDS = {
   noFreeFlapFor: 'no free flap for any limb',
   none: 'none',
   notProvedLocallyBest: 'Not proved locally best yet; keep improving.',
+  ownEnds: 'Ends of its own bases lie',
+  anywhereOnTheSheet: 'anywhere on the sheet',
   oneLimb: 'One limb',
   onePairComes: 'One pair comes',
   packing: 'Packing',
