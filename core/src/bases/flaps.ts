@@ -128,6 +128,9 @@ export function readDesigned(state: FlatState, designed: readonly DesignedFlap[]
   return inOrder(state, rays, lineAlong(rays[0]!.tip, rays[0]!.along), true);
 }
 
+/** A flap with less than this share of its width on one side of its axis hangs on the other. */
+const ONE_SIDED = 0.05;
+
 /** Width and layers half-way along a flap. */
 function spanOf(
   state: FlatState,
@@ -138,8 +141,6 @@ function spanOf(
   const isOneSided = isDesigned || Math.min(left, right) < ONE_SIDED * width;
   return { width, layers, ...(isOneSided ? { hangs: left > right ? 'left' : 'right' } : {}) };
 }
-/** A flap with less than this share of its width on one side of its axis hangs on the other. */
-const ONE_SIDED = 0.05;
 
 /** Flaps along their rays, longest first. */
 function inOrder(

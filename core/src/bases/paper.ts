@@ -1,4 +1,4 @@
-import { type ActiveFold, foldsOf, paperWithin, toModel } from '../folded/index.ts';
+import { type ActiveFold, foldsOf, paperOfFlap, toModel } from '../folded/index.ts';
 import { type Point, add, scale, subtract, toUnit } from '../geometry/index.ts';
 import { outlineOf } from '../sheet/index.ts';
 import type { FoldedBase } from './fold.ts';
@@ -17,9 +17,6 @@ export interface BasePaper {
   readonly creases: readonly Pick<ActiveFold, 'from' | 'to' | 'sense'>[];
 }
 
-/** A hair inside the root, as shares of the flap's length, the first that leaves no sliver. */
-const WITHIN = [0.999, 0.995, 0.99, 0.98];
-
 /** Reads off a folded base which paper is in which flap: what hangs together with its tip before the root. */
 export function readBasePaper({ base, state, flaps }: FoldedBase): BasePaper {
   return {
@@ -28,9 +25,7 @@ export function readBasePaper({ base, state, flaps }: FoldedBase): BasePaper {
       const root = add(tipOnSheet, scale(inward, length));
       const along = toUnit(subtract(toModel(state, root)!, tipOnModel));
       const ray = { onSheet: tipOnSheet, tip: tipOnModel, along };
-      const within = WITHIN.map((share) => paperWithin(state, ray, length * share)).find(
-        (w) => w !== undefined,
-      );
+      const within = paperOfFlap(state, ray, length);
       const parts = [...(within?.part ?? [])].map((i) =>
         within!.mesh.pieces[i]!.loop.map((v) => within!.mesh.vertices[v]!),
       );

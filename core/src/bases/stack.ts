@@ -17,10 +17,10 @@ const MOST_PICKS = 40;
 const WITHIN = 0.97;
 
 /**
- * A designed base folded with its flaps side by side (`make` gives it with pairs of layers picked, the upper first): at each hub they are stacked in the order in which their tips lie
- * round the sheet, none between the layers of another, as far as the paper allows. Whatever lies wrong is asked to lie
- * right, one pair of layers after the other, and asked no more where the paper then cannot close. None where it does not
- * fold at all.
+ * A designed base folded with its flaps side by side; `make` gives it with pairs of layers picked, the upper first. At each
+ * hub the flaps are stacked in the order in which their tips lie round the sheet, none between the layers of another, as far
+ * as the paper allows. Whatever lies wrong is asked to lie right, one pair of layers after the other, and asked no more where
+ * the paper then cannot close. None where it does not fold at all.
  */
 export function stackFlaps(
   make: (picks: readonly (readonly [Point, Point])[]) => Base,

@@ -1,12 +1,9 @@
 import { type DesignedFlap, type FoldedBase, collapsedBase, tryFoldBase } from '../bases/index.ts';
-import { type FlatState, facetOnSheet, foldsOf, paperWithin, toModel } from '../folded/index.ts';
+import { type FlatState, facetOnSheet, foldsOf, paperOfFlap, toModel } from '../folded/index.ts';
 import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import type { Design } from './design.ts';
 import { type Picks, foldAs, stackedState } from './stacked.ts';
 import { rootOfEnd, waysIn, wayBetween } from './tree.ts';
-
-/** How far inside its root a flap is cut off when it is asked whether it is free, as shares of its length; the first cut that leaves no sliver. */
-const WITHIN = [0.999, 0.995, 0.99, 0.98];
 
 /**
  * A design as a base of the atlas is: one collapse, with the flaps it was designed to have. Undefined where a flap runs
@@ -23,15 +20,15 @@ export function baseOfDesign(
   if (!designed.every((flap, i) => isFree(state, flap, endsBeside(design, i, flap.length)))) return undefined;
   const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
   const anchor = centroidOf(facetOnSheet(state, areas.indexOf(Math.max(...areas))));
+  const order = isStacked ? roundSheet(designed) : designed;
   const make = (of: FlatState, picks: Picks): FoldedBase | undefined => {
     const creases = foldsOf(of).map(({ from, to, sense }) => ({ from, to, sense }));
-    const order = isStacked ? roundSheet(designed) : designed;
     return tryFoldBase(
       collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed: order, picks }),
     );
   };
   if (!isStacked) return make(state, []);
-  const wanted = stackedState(design, roundSheet(designed)) ?? state;
+  const wanted = stackedState(design, order) ?? state;
   return foldAs(wanted, (picks) => make(wanted, picks));
 }
 
@@ -93,7 +90,7 @@ function isFree(state: FlatState, { tip, inward, length }: DesignedFlap, ends: r
   const [at, root] = [tip, add(tip, scale(inward, length))].map((p) => toModel(state, p));
   if (!at || !root || Math.abs(distance(at, root) - length) > 1e-6) return false;
   const ray = { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) };
-  const within = WITHIN.map((share) => paperWithin(state, ray, length * share)).find((w) => w !== undefined);
+  const within = paperOfFlap(state, ray, length);
   if (!within) return false;
   return [...within.part].every((i) =>
     within.mesh.pieces[i]!.loop.every((v) => {

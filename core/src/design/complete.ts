@@ -1,17 +1,16 @@
 import {
   type Point,
   add,
-  between,
   distance,
   dot,
   isSamePoint,
   reflectionIn,
   apply,
   scale,
-  subtract,
 } from '../geometry/index.ts';
 import { type Ends, type Field, type Hold, ON_WALL, type Settled, settle } from './settle.ts';
-import { type LimbTree, type TreePlace, farFrom, grow, hang, rootOfEnd, waysIn, wayBetween } from './tree.ts';
+import { CLOSED, LEAST_STUB, type Placed, roomAtCorner, stubFor, widestGap } from './stubs.ts';
+import { type LimbTree, type TreePlace, grow, hang, lengthOfEnd, rootOfEnd, waysIn } from './tree.ts';
 
 /** Ends on the sheet so that touching ways cut it into convex polygons; lengths in sheet sides. */
 export interface Completed {
@@ -26,14 +25,8 @@ export interface Completed {
 
 /** Ends nearer to a wall than this are pushed onto it, and the nearest of a corner into it. */
 const [NEAR_WALL, NEAR_CORNER] = [0.17, 0.3];
-/** A stub shorter than this cannot be put away: the start is given up. */
-const LEAST_STUB = 0.025;
-/** Gaps below this are none: what the programs leave. */
-const CLOSED = 2e-8;
 /** An inner end that stops so near to a wall leaves a sliver of paper. */
 const SLIVER = 1e-4;
-/** Places tried along a way where no node of it has room, and along a gap. */
-const [ALONG_WAY, ALONG_GAP] = [17, 33];
 const MOST_STUBS = 28;
 const ROUNDS = 6;
 
@@ -62,12 +55,6 @@ export function complete(
     if (!task.growInner()) return task.hasSliver() ? undefined : task.result();
   }
   return undefined;
-}
-
-interface Gap {
-  readonly a: number;
-  readonly b: number;
-  readonly gap: number;
 }
 
 class Completion {
@@ -108,6 +95,11 @@ class Completion {
 
   private way(i: number, j: number): number {
     return this.ways[this.tree.ends[i]!]![this.tree.ends[j]!]!;
+  }
+
+  private get placed(): Placed {
+    const { tree, at, holds, mates, ways, field } = this;
+    return { tree, at, holds, mates, ways, field };
   }
 
   private get ends(): Ends {
@@ -181,15 +173,12 @@ class Completion {
   }
 
   growBorder(share: number): void {
-    const lengths = this.tree.ends.map(
-      (tip) => this.tree.edges.find((e) => e.a === tip || e.b === tip)!.length,
-    );
-    const holds = this.holds;
+    const { tree, holds } = this;
     this.take(
       settle(this.ends, (i, j) => this.way(i, j), this.field, {
         moves: () => true,
         pull: () => [0, 0],
-        most: (i) => (holds[i] === 'free' ? 0 : share * lengths[i]!),
+        most: (i) => (holds[i] === 'free' ? 0 : share * lengthOfEnd(tree, i)),
       }),
     );
   }
@@ -255,145 +244,20 @@ class Completion {
   fillCorners(): boolean {
     for (const { from } of this.field.walls) {
       if (this.at.some((p) => isSamePoint(p, from, 1e-7))) continue;
-      const found = this.roomAtCorner(from);
+      const found = roomAtCorner(this.placed, from);
       if (!found || found.room < LEAST_STUB || !this.stub(found.place, from, found.room)) return false;
     }
     return true;
   }
 
-  /** The longest stub from a corner, and where on the tree it hangs: on each edge room falls to either side of one place. */
-  private roomAtCorner(corner: Point): { place: TreePlace; room: number } | undefined {
-    const { mirror } = this.field;
-    const isOnMirror = mirror !== undefined && isSamePoint(apply(reflectionIn(mirror), corner), corner, 1e-7);
-    const apart = this.at.map((p) => distance(p, corner));
-    const least = (ends: readonly number[], node: number): number =>
-      ends.reduce((min, i) => Math.min(min, apart[i]! - this.ways[node]![this.tree.ends[i]!]!), Infinity);
-    const all = this.at.map((_, i) => i);
-    let best: { place: TreePlace; room: number } | undefined;
-    const offer = (place: TreePlace, room: number): void => {
-      if (!best || room > best.room + 1e-12) best = { place, room };
-    };
-    if (isOnMirror) {
-      this.tree.names.forEach((_, node) => {
-        if (this.tree.image![node] === node && !this.tree.ends.includes(node))
-          offer({ node }, least(all, node));
-      });
-      return best;
-    }
-    this.tree.edges.forEach(({ a, b, length }, edge) => {
-      const nearer = all.filter(
-        (i) => this.ways[a]![this.tree.ends[i]!]! < this.ways[b]![this.tree.ends[i]!]!,
-      );
-      const [A, B] = [
-        least(nearer, a),
-        least(
-          all.filter((i) => !nearer.includes(i)),
-          b,
-        ),
-      ];
-      const far = Math.max(0, Math.min(length, (A - B + length) / 2));
-      const room = Math.min(A - far, B - length + far);
-      const tips = this.tree.ends;
-      if (far < 1e-6) {
-        if (!tips.includes(a)) offer({ node: a }, least(all, a));
-      } else if (length - far < 1e-6) {
-        if (!tips.includes(b)) offer({ node: b }, least(all, b));
-      } else offer({ edge, far }, room);
-    });
-    return best;
-  }
-
-  /** Ends on the rim, wall by wall, each wall from its first corner to its last. */
-  private rim(): number[][] {
-    return this.field.walls.map(({ from, to }, w) => {
-      const along = subtract(to, from);
-      return this.at
-        .flatMap((p, i) =>
-          this.holds[i] !== 'free' && Math.abs(this.depth(i, w)) < 1e-7
-            ? [{ i, t: dot(along, subtract(p, from)) }]
-            : [],
-        )
-        .sort((p, q) => p.t - q.t)
-        .map((p) => p.i);
-    });
-  }
-
-  private widestGap(): Gap | undefined {
-    let widest: Gap | undefined;
-    for (const wall of this.rim())
-      wall.slice(1).forEach((b, k) => {
-        const a = wall[k]!;
-        const gap = distance(this.at[a]!, this.at[b]!) - this.way(a, b);
-        if (gap > CLOSED && (!widest || gap > widest.gap)) widest = { a, b, gap };
-      });
-    return widest;
-  }
-
   /** Closes all gaps of the rim with stubs; false where one is too narrow or has no room. */
   fillWalls(): boolean {
-    for (let gap = this.widestGap(); gap; gap = this.widestGap()) {
+    for (let gap = widestGap(this.placed); gap; gap = widestGap(this.placed)) {
       if (gap.gap / 2 < LEAST_STUB) return false;
-      const stub = this.stubFor(gap);
+      const stub = stubFor(this.placed, gap);
       if (!stub || !this.stub(stub.place, stub.at, stub.length)) return false;
     }
     return true;
-  }
-
-  private stubFor({ a, b, gap }: Gap): { place: TreePlace; at: Point; length: number } | undefined {
-    const [from, to] = [this.at[a]!, this.at[b]!];
-    const whole = distance(from, to);
-    const places = this.placesOnWay(a, b);
-    const roomFor = (far: (node: number) => number, at: Point): number =>
-      this.at.reduce(
-        (least, p, k) =>
-          k === a || k === b ? least : Math.min(least, distance(p, at) - far(this.tree.ends[k]!)),
-        Infinity,
-      );
-    for (const { place, x, far } of places) {
-      const at = between(from, to, (x + gap / 2) / whole);
-      if (roomFor(far, at) >= gap / 2 - 1e-12) return { place, at, length: gap / 2 };
-    }
-    // Blocked from inside: the longest that fits; what is left on both sides is closed after it.
-    let best: { place: TreePlace; at: Point; length: number } | undefined;
-    for (const { place, x, far } of places)
-      for (let k = 0; k < ALONG_GAP; k++) {
-        const t = (gap * k) / (ALONG_GAP - 1);
-        const at = between(from, to, (x + t) / whole);
-        const rest = [t, gap - t];
-        const length = Math.min(...rest, roomFor(far, at));
-        // What is left beside it must be nothing, or wide enough for a stub of its own.
-        if (rest.some((r) => r - length > CLOSED && r - length < 2 * LEAST_STUB)) continue;
-        if (length >= LEAST_STUB && (!best || length > best.length)) best = { place, at, length };
-      }
-    return best;
-  }
-
-  /** Nodes of the way from one end to another, then places between them; with the way to it, and to any node from it. */
-  private placesOnWay(
-    a: number,
-    b: number,
-  ): { place: TreePlace; x: number; far: (node: number) => number }[] {
-    const [first, last] = [this.tree.ends[a]!, this.tree.ends[b]!];
-    const nodes = wayBetween(this.tree, this.ways, first, last);
-    const image = this.tree.image;
-    const isAcross = this.mates !== undefined && this.mates[a] === b;
-    const make = (place: TreePlace, x: number) => ({ place, x, far: farFrom(this.tree, this.ways, place) });
-    const own = nodes
-      .slice(1, -1)
-      .filter((n) => !isAcross || image![n] === n)
-      .map((node) => make({ node }, this.ways[first]![node]!));
-    if (isAcross) return own;
-    const between = nodes.slice(1).flatMap((v, k) => {
-      const u = nodes[k]!;
-      const edge = this.tree.edges.findIndex((e) => (e.a === u && e.b === v) || (e.a === v && e.b === u));
-      const { a: start, length } = this.tree.edges[edge]!;
-      const count = Math.max(1, Math.round((ALONG_WAY * length) / this.ways[first]![last]!));
-      return Array.from({ length: count }, (_, i) => {
-        const t = (length * (i + 0.5)) / count;
-        return make({ edge, far: start === u ? t : length - t }, this.ways[first]![u]! + t);
-      });
-    });
-    return [...own, ...between];
   }
 
   /** Inner ends move while the sum of their growths becomes largest; true where one of them has reached the rim. */

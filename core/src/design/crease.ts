@@ -73,8 +73,9 @@ function patternOf(
   narrow: number,
 ): CreasePattern | undefined {
   const named: MoleculeTree = {
-    edges: tree.edges.map(({ a, b, length }) => ({ from: tree.names[a]!, to: tree.names[b]!, length })),
-    along: Object.fromEntries(tree.names.map((n, i) => [n, along[i]!])),
+    // By number: a node of the figure may bear any name.
+    edges: tree.edges.map(({ a, b, length }) => ({ from: String(a), to: String(b), length })),
+    along: Object.fromEntries(tree.names.map((_, i) => [String(i), along[i]!])),
   };
   const rim = outlineOf(sheet);
   const segments: { from: Point; to: Point; isRim: boolean }[] = rim.map((from, i) => ({
@@ -90,7 +91,7 @@ function patternOf(
   for (const [i, j] of contacts)
     if (!isOnRim(at[i]!, at[j]!)) segments.push({ from: at[i]!, to: at[j]!, isRim: false });
   for (const { ends } of polygons) {
-    const tips = ends.map((e) => ({ at: at[e]!, leaf: tree.names[tree.ends[e]!]! }));
+    const tips = ends.map((e) => ({ at: at[e]!, leaf: String(tree.ends[e]!) }));
     const creases = unlessBroken(() => creasesOf(tips, named, narrow));
     if (!creases) return undefined;
     for (const { from, to } of creases) segments.push({ from, to, isRim: false });

@@ -11,7 +11,7 @@ import { fieldOf } from './field.ts';
 import { type Grid, onGrid } from './grid.ts';
 import { type Cut, cutSheet } from './polygons.ts';
 import { findStarts } from './starts.ts';
-import { rootOfEnd, scaleTree, treeOf } from './tree.ts';
+import { lengthOfEnd, rootOfEnd, scaleTree, treeOf } from './tree.ts';
 
 /** A base designed for one figure, verified. Lengths in sheet sides unless said. */
 export interface Design extends FoldedDesign {
@@ -207,17 +207,16 @@ function measure(candidate: Candidate, folded: FoldedDesign): Design {
 /** Layers about the branchings: the most facets that hold a point a little inside from where flaps are rooted. */
 function hubLayersOf({ tree, at }: Completed, state: FlatState): number {
   const shapes = state.facets.map((_, f) => facetOnModel(state, f));
-  const lengthOf = (end: number): number => {
-    const tip = tree.ends[end]!;
-    return tree.edges.find((e) => e.a === tip || e.b === tip)!.length;
-  };
   let most = 0;
   at.forEach((tip, i) => {
     // From the tip along the way to any end it touches, its root lies as far as its limb is long.
     const j = at.findIndex((_, k) => k !== i && rootOfEnd(tree, k) === rootOfEnd(tree, i));
     if (j < 0) return;
     const towards = toUnit(subtract(at[j]!, tip));
-    const root: Point = [tip[0] + towards[0] * lengthOf(i), tip[1] + towards[1] * lengthOf(i)];
+    const root: Point = [
+      tip[0] + towards[0] * lengthOfEnd(tree, i),
+      tip[1] + towards[1] * lengthOfEnd(tree, i),
+    ];
     const place = toModel(state, root);
     if (!place) return;
     for (let k = 0; k < PROBES; k++) {

@@ -10,5 +10,4 @@ export type { TipMark } from './tips.ts';
 export { marksOfTips } from './tips.ts';
 export type { BestIn, OfferedBase, OfferedBases } from './offer.ts';
 export { offerBases } from './offer.ts';
-export type { SeatedBase } from './seated.ts';
 export { seatedBases } from './seated.ts';

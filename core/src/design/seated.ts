@@ -1,17 +1,8 @@
-import type { FoldedBase } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
-import type { Figure, LimbTask, Seat } from '../parts/index.ts';
+import type { Figure, LimbTask, OwnBase, Seat } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { baseOfDesign } from './base.ts';
 import { DESIGN_EFFORT, type Design, designBases, narrowDesign } from './design.ts';
-
-/** A base folded for a figure as it sits on one or two hubs. */
-export interface SeatedBase {
-  readonly folded: FoldedBase;
-  readonly seat: Seat;
-  /** Sheet side in mm. */
-  readonly sideMm: number;
-}
 
 export interface SeatedWishes {
   /** What ids of the bases begin with. */
@@ -37,14 +28,14 @@ export function seatedBases(
   seat: Seat,
   sheet: SheetShape,
   { id, name, narrowMm, most }: SeatedWishes,
-): SeatedBase[] {
+): OwnBase[] {
   const made = designBases(seatFigure(task, seat), sheet, buildEffort(DESIGN_EFFORT), {
     completions: COMPLETIONS,
   });
   if (!made.ok) return [];
   const { designs } = made.value;
   const least = Math.min(...designs.map((d) => d.sideMm));
-  const found: SeatedBase[] = [];
+  const found: OwnBase[] = [];
   for (const design of designs
     .filter((d) => d.sideMm <= LARGER * least)
     .sort((a, b) => a.hubLayers - b.hubLayers)) {
@@ -73,12 +64,17 @@ function seatFigure({ limbs }: LimbTask, { nodes, bodyMm, needs, at }: Seat): Fi
   const hubs = nodes.map((_, i) => `hub ${i + 1}`);
   return {
     name: 'seat',
-    nodes: [...hubs, ...limbs.map((l) => l.id)],
+    nodes: [...hubs, ...limbs.map((_, i) => `end ${i + 1}`)],
     limbs: [
       ...(hubs.length === 2
         ? [{ name: 'body of the seat', from: hubs[0]!, to: hubs[1]!, length: bodyMm }]
         : []),
-      ...limbs.map((l, i) => ({ name: `limb ${i + 1}`, from: hubs[at[i]!]!, to: l.id, length: needs[i]! })),
+      ...limbs.map((_, i) => ({
+        name: `limb ${i + 1}`,
+        from: hubs[at[i]!]!,
+        to: `end ${i + 1}`,
+        length: needs[i]!,
+      })),
     ],
     pairs: [],
     onAxis: [],

@@ -129,12 +129,17 @@ export function hang(tree: LimbTree, place: TreePlace, length: number, name: str
   return { names, edges, ends: [...tree.ends, tip], image };
 }
 
-/** Where a node hangs that is an end. */
-export const rootOfEnd = (tree: LimbTree, end: number): number => {
-  const tip = tree.ends[end]!;
-  const edge = tree.edges.find((e) => e.a === tip || e.b === tip)!;
-  return edge.a === tip ? edge.b : edge.a;
-};
+const limbOfEnd = ({ edges, ends }: LimbTree, end: number): TreeEdge =>
+  edges.find((e) => e.a === ends[end] || e.b === ends[end])!;
+
+/** The node the limb of an end hangs on. */
+export function rootOfEnd(tree: LimbTree, end: number): number {
+  const { a, b } = limbOfEnd(tree, end);
+  return a === tree.ends[end] ? b : a;
+}
+
+/** How long the limb of an end is. */
+export const lengthOfEnd = (tree: LimbTree, end: number): number => limbOfEnd(tree, end).length;
 
 /** The tree with the limbs of its ends longer by so much. */
 export function grow(tree: LimbTree, growth: readonly number[]): LimbTree {

@@ -9,7 +9,7 @@ import type { FlatState } from '../folded/index.ts';
 import { type Aim, aimsOf } from './aim.ts';
 import { bodyFrom, chainsFrom } from './chains.ts';
 import { type Emitted, Emitter, type Manner, manners } from './emit.ts';
-import { type DraftVerdict, LIMIT, judgeDraft } from './judge.ts';
+import { type DraftVerdict, LIMIT, isHidden, isMissed, judgeDraft } from './judge.ts';
 import { ownFor } from './own.ts';
 
 /** A sequence from the flat sheet to the pose, with how well it came out. */
@@ -192,10 +192,8 @@ function scoreOf(
   troubles: number,
   aim: Aim,
 ): number {
-  const missed = limbs.filter(
-    (l) => l.offShare > LIMIT.share || l.offDegrees > LIMIT.degrees || l.placeOff > LIMIT.place,
-  ).length;
-  const hidden = limbs.filter((l) => !l.endShows || l.detour > LIMIT.detour).length;
+  const missed = limbs.filter(isMissed).length;
+  const hidden = limbs.filter(isHidden).length;
   return (
     (isAccepted ? 0 : 10) +
     (isReadable ? 0 : 5) +

@@ -5,3 +5,4 @@
 export type { Draft, DraftWishes } from './draft.ts';
 export { DRAFT_CALLS, draftFigure } from './draft.ts';
 export type { DraftVerdict, LimbVerdict } from './judge.ts';
+export { isHidden, isMissed } from './judge.ts';

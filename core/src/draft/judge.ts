@@ -38,6 +38,7 @@ export interface DraftVerdict {
   readonly wanted: readonly { readonly limb: string; readonly from: Point; readonly to: Point }[];
 }
 
+/** What a draft is judged by: shares of a limb, degrees, shares of the span, of a way, of the area. */
 export const LIMIT = { share: 0.05, degrees: 5, place: 0.05, detour: 0.05, area: 0.25, near: 0.1 };
 /** Outline samples, lines of the grid the area is sampled on, and how far beyond an end other paper is looked for (share of the span). */
 const SAMPLES = 600;
@@ -143,9 +144,7 @@ export function judgeDraft(
   const outline = toOutline(map);
   const near = LIMIT.near * span;
   const areaOff = areaShareOff(outline, atBest, near);
-  const isAccepted = limbs.every(
-    (l) => l.offShare <= LIMIT.share && l.offDegrees <= LIMIT.degrees && l.placeOff <= LIMIT.place,
-  );
+  const isAccepted = !limbs.some(isMissed);
   const badness = (l: LimbVerdict): number =>
     Math.max(
       l.offShare / LIMIT.share,
@@ -159,12 +158,18 @@ export function judgeDraft(
     areaOff,
     outlineOff: shareOff(outline, atBest, near),
     isAccepted,
-    isReadable:
-      isAccepted && areaOff <= LIMIT.area && limbs.every((l) => l.detour <= LIMIT.detour && l.endShows),
+    isReadable: isAccepted && areaOff <= LIMIT.area && !limbs.some(isHidden),
     worst: limbs.reduce((a, b) => (badness(b) > badness(a) ? b : a)).chain.name,
     wanted: atBest,
   };
 }
+
+/** Too long or short, pointing wrong, or out of its place. */
+export const isMissed = ({ offShare, offDegrees, placeOff }: LimbVerdict): boolean =>
+  offShare > LIMIT.share || offDegrees > LIMIT.degrees || placeOff > LIMIT.place;
+
+/** Its end lies within other paper, or its paper takes a detour. */
+export const isHidden = ({ endShows, detour }: LimbVerdict): boolean => !endShows || detour > LIMIT.detour;
 
 /** Centre of the smallest circle about all points (Badoiu and Clarkson 2003). */
 function middleOf(points: readonly Point[]): Point {

@@ -1,6 +1,6 @@
 import { toTurn } from '../geometry/index.ts';
-import { type SeatedBase, seatedBases } from '../design/index.ts';
-import { type Figure, type LimbTask, type Seat, ownBases, sizeOf } from '../parts/index.ts';
+import { seatedBases } from '../design/index.ts';
+import { type Figure, type LimbTask, type OwnBase, type Seat, ownBases, sizeOf } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { type Chain, STRAIGHT, bodyFrom, chainsFrom } from './chains.ts';
 
@@ -13,7 +13,7 @@ const SLIM = 'Narrow base of its own';
  * Bases of its own for a pose with a body, as wide as they come and narrowed. With all ends round the border flaps lie side
  * by side and those that turn away lie outside; where that cannot be, ends are placed anywhere on the sheet.
  */
-export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): SeatedBase[] {
+export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): OwnBase[] {
   const { width, height } = sizeOf(figure);
   const reach = NARROW * Math.max(width, height);
   const bodies = task.seats.flatMap((seat) => {

@@ -28,7 +28,7 @@ export { TooCoarse, arrangeFacets, buildArrangement } from './arrangement.ts';
 export type { Measures, VisibleColour } from './measures.ts';
 export { toMeasures, toOutline, layersUnder } from './measures.ts';
 export type { FlapRay } from './section.ts';
-export { crossSection, longestFree, paperWithin } from './section.ts';
+export { crossSection, longestFree, paperOfFlap, paperWithin } from './section.ts';
 export type { Flap } from './flaps.ts';
 export { findFlaps, findNarrowest, heldFlaps, stripWidth, shortestFold } from './flaps.ts';
 export type { Spine } from './spine.ts';

@@ -36,6 +36,22 @@ export function paperWithin(
   return { mesh: mesh.value, part: floodFrom(mesh.value, piecesAt(mesh.value, ray.onSheet, 1)) };
 }
 
+/** A hair inside the root of a flap, as shares of its length. */
+const INSIDE = [0.999, 0.995, 0.99, 0.98];
+
+/** The paper of a flap of a length: cut a hair inside its root, at the first place that leaves no sliver. */
+export function paperOfFlap(
+  state: FlatState,
+  ray: FlapRay,
+  length: number,
+): { mesh: FineMesh; part: Set<number> } | undefined {
+  for (const share of INSIDE) {
+    const within = paperWithin(state, ray, length * share);
+    if (within) return within;
+  }
+  return undefined;
+}
+
 /** The last of the rising distances up to which a flap is free, tried half-way before each; 0 when none is. */
 export function longestFree(distances: readonly number[], isFree: (r: number) => boolean): number {
   let length = 0;

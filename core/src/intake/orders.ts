@@ -103,6 +103,7 @@ export function findOrders(
 }
 
 type Ready = Extract<PreparedPattern, { kind: 'ready' }>;
+
 /** The order the file says, where its faces are this pattern's and it holds every law; undefined where not. */
 function orderSaid({ pattern, problem }: Ready, { faces, orders }: OrderOnSheet): Pairs | undefined {
   const loops = pattern.facets.map((loop) => loop.map((v) => pattern.vertices[v]!));

@@ -103,8 +103,8 @@ export function ownBases(
       id: `${id}-${made.length + 1}`,
       name: made.length === 0 ? name : `${name}, another`,
     };
-    const made_ = toDesign(design, sheet, narrow);
-    const folded = stackFlaps((picks) => moleculeBase({ ...made_, ...names, picks }));
+    const molecule = toDesign(design, sheet, narrow);
+    const folded = stackFlaps((picks) => moleculeBase({ ...molecule, ...names, picks }));
     if (folded) made.push({ folded, seat, sideMm: design.sideMm });
   }
   return made;

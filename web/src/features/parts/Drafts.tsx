@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { findBase } from '@jade/core/bases';
+import { isHidden, isMissed } from '@jade/core/draft';
 import { type Figure, limbsOf } from '@jade/core/parts';
 import type { SheetShape } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
@@ -200,11 +201,11 @@ function sayVerdict({ verdict }: DraftCard): string {
   if (isReadable) return `All limbs as wanted and in place; ${off}.`;
   const named = worst.charAt(0).toLowerCase() + worst.slice(1);
   if (isAccepted) {
-    const hidden = limbs.filter((l) => !l.endShows || l.detour > 0.05).length;
+    const hidden = limbs.filter(isHidden).length;
     return hidden > 0
       ? `All limbs as wanted and in place; ${hidden === 1 ? 'one is' : `${hidden} are`} hard to read, the ${named} most; ${off}.`
       : `All limbs as wanted and in place, but hard to read: ${off}.`;
   }
-  const missed = limbs.filter((l) => l.offShare > 0.05 || l.offDegrees > 5 || l.placeOff > 0.05).length;
+  const missed = limbs.filter(isMissed).length;
   return `${missed} of ${limbs.length} limbs ${missed === 1 ? 'is' : 'are'} not as wanted, the ${named} worst; ${off}.`;
 }
