@@ -126,7 +126,9 @@ test('an animal with ears and a tail gets bases of its own, with their paper, ma
   await own.getByRole('button', { name: /^its paper/ }).click();
   await expect(own.getByRole('img', { name: /with the paper of 8 flaps/ })).toBeVisible();
   await expect(own).toContainText('the least sheet');
-  await expect(own).toContainText(/\d+ layers at most, \d+ where limbs meet, \d+ facets/);
+  await expect(own).toContainText(
+    /\d+ layers at its thickest place, \d+ at the spot where limbs meet, \d+ facets/,
+  );
   await expect(own).toContainText(/ends are found by marks of four creases at most, the worst off by \d/);
   // On a grid its ends are marked exactly, for a little more sheet.
   const free = parseFloat((await own.locator('b').first().textContent())!);

@@ -1,6 +1,13 @@
 import { type Effort, buildEffort } from '../effort/index.ts';
-import { type Point, distance, dot, isInside, subtract, toUnit } from '../geometry/index.ts';
-import { type FlatState, facetOnModel, toMeasures, toModel } from '../folded/index.ts';
+import { type Point, between, distance, dot, subtract } from '../geometry/index.ts';
+import {
+  type Arrangement,
+  type FlatState,
+  buildArrangement,
+  layersUnder,
+  toMeasures,
+  toModel,
+} from '../folded/index.ts';
 import type { CreasePattern } from '../creases/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
 import { type Figure, leavesOf, toPackingTask } from '../parts/index.ts';
@@ -11,7 +18,7 @@ import { fieldOf } from './field.ts';
 import { type Grid, onGrid } from './grid.ts';
 import { type Cut, cutSheet } from './polygons.ts';
 import { findStarts } from './starts.ts';
-import { lengthOfEnd, rootOfEnd, scaleTree, treeOf } from './tree.ts';
+import { lengthOfEnd, scaleTree, treeOf } from './tree.ts';
 
 /** A base designed for one figure, verified. Lengths in sheet sides unless said. */
 export interface Design extends FoldedDesign {
@@ -190,41 +197,37 @@ const isSame = (a: Candidate, b: Candidate): boolean =>
   Math.abs(a.scale - b.scale) < 1e-6 * a.scale;
 
 function measure(candidate: Candidate, folded: FoldedDesign): Design {
-  const { layersMax } = toMeasures(folded.state);
+  const map = buildArrangement(folded.state);
+  const { layersMax } = toMeasures(folded.state, map);
   const nearest = nearestCreases(folded.pattern);
   const near = Math.max(0, NEAR - nearest);
   return {
     ...candidate,
     ...folded,
     sideMm: 1 / candidate.scale,
-    hubLayers: hubLayersOf(candidate.done, folded.state),
+    hubLayers: hubLayersOf(candidate.done, candidate.cut, folded.state, map),
     layersMax,
     nearest,
     price: candidate.price * (1 - COST.layer * layersMax - COST.near * near),
   };
 }
 
-/** Layers about the branchings: the most facets that hold a point a little inside from where flaps are rooted. */
-function hubLayersOf({ tree, at }: Completed, state: FlatState): number {
-  const shapes = state.facets.map((_, f) => facetOnModel(state, f));
+/** Layers about the branchings: the most that lie over each other a little off where a limb is rooted. */
+function hubLayersOf({ tree, at }: Completed, { contacts }: Cut, state: FlatState, map: Arrangement): number {
   let most = 0;
-  at.forEach((tip, i) => {
-    // From the tip along the way to any end it touches, its root lies as far as its limb is long.
-    const j = at.findIndex((_, k) => k !== i && rootOfEnd(tree, k) === rootOfEnd(tree, i));
-    if (j < 0) return;
-    const towards = toUnit(subtract(at[j]!, tip));
-    const root: Point = [
-      tip[0] + towards[0] * lengthOfEnd(tree, i),
-      tip[1] + towards[1] * lengthOfEnd(tree, i),
-    ];
-    const place = toModel(state, root);
-    if (!place) return;
+  // Between two ends that touch the paper runs along their way: the root lies as far from the tip as its limb is long.
+  for (const [i, j] of contacts.flatMap(([a, b]) => [
+    [a, b],
+    [b, a],
+  ]) as [number, number][]) {
+    const root = toModel(state, between(at[i]!, at[j]!, lengthOfEnd(tree, i) / distance(at[i]!, at[j]!)));
+    if (!root) continue;
     for (let k = 0; k < PROBES; k++) {
       const angle = (2 * Math.PI * (k + 0.31)) / PROBES;
-      const probe: Point = [place[0] + PROBE * Math.cos(angle), place[1] + PROBE * Math.sin(angle)];
-      most = Math.max(most, shapes.filter((s) => isInside(s, probe, 0)).length);
+      const probe: Point = [root[0] + PROBE * Math.cos(angle), root[1] + PROBE * Math.sin(angle)];
+      most = Math.max(most, layersUnder(map, probe).length);
     }
-  });
+  }
   return most;
 }
 const [PROBES, PROBE] = [16, 2e-3];

@@ -27,6 +27,7 @@ export function BaseList({
   anySheet,
   onAnySheet,
   boundMm,
+  boundFault,
   least,
 }: {
   rows: readonly BaseRow[];
@@ -39,6 +40,8 @@ export function BaseList({
   onAnySheet: (any: boolean) => void;
   /** Side by packing on this plan's sheet. */
   boundMm: number | undefined;
+  /** Why there is none. */
+  boundFault: string | undefined;
   /** What is said of the least sheet, opened from its row. */
   least: ReactNode;
 }) {
@@ -132,7 +135,8 @@ export function BaseList({
           <span className="note mb-2">{WORDS.foldingABaseFor}</span>
         </div>
       )}
-      {own.fault && <p className="note pl-2 pt-1">{own.fault}</p>}
+      {boundFault && <p className="note pl-2 pt-1">{boundFault}</p>}
+      {own.fault && own.fault !== boundFault && <p className="note pl-2 pt-1">{own.fault}</p>}
       {own.found && own.found.rows.length === 0 && <p className="note pl-2 pt-1">{WORDS.noOwn}</p>}
       {own.found && own.found.rows.length > 0 && !own.found.isMirrored && isMirrorWished && (
         <p className="note pl-2 pt-1">{WORDS.noMirror}</p>

@@ -173,7 +173,10 @@ function Row({
               <div className="w-[108px]">
                 <b className="text-[17px] leading-[20px]">{toLengthText(match.sideMm, unit).text}</b>
                 {bound !== undefined && isOwnSheet && (
-                  <span className="note"> {Math.round((bound / match.sideMm) ** 2 * 100)} %</span>
+                  <span className="note whitespace-nowrap">
+                    {' '}
+                    {Math.round((bound / match.sideMm) ** 2 * 100)} %
+                  </span>
                 )}
                 <p className="note leading-[15px]">
                   {match.limiting!.limb.name} decides

@@ -95,6 +95,7 @@ export function PartsPage() {
                 anySheet={anySheet}
                 onAnySheet={setAnySheet}
                 boundMm={packing.found && 1 / packing.found.packing.scale}
+                boundFault={packing.fault}
                 least={figure && <PackingPanel figure={figure} packing={packing} sheet={plan.sheet.shape} />}
               />
             ) : (

@@ -78,7 +78,8 @@ function OwnCost({ row, length }: { readonly row: OwnRow; readonly length: (mm: 
     <div className="mt-3 max-w-[70ch] text-[15px] leading-[22px]">
       <p>
         Of the bases folded for this figure it has {row.bestIn.map((b) => WORDS.bestIn[b]).join(' and ')}:{' '}
-        <b>{layersMax}</b> layers at most, <b>{hubLayers}</b> where limbs meet, {facets} facets.
+        <b>{layersMax}</b> layers at its thickest place, <b>{hubLayers}</b> at the spot where limbs meet,{' '}
+        {facets} facets.
       </p>
       {longer.length > 0 && (
         <p>
