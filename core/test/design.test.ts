@@ -7,9 +7,12 @@ import {
   LEAST_ENDS,
   MOST_ENDS,
   designBases,
+  countBlocked,
   marksOfTips,
   offerBases,
+  seatedBases,
 } from '../src/design/index.ts';
+import { buildChance } from '../src/chance/index.ts';
 import { buildEffort } from '../src/effort/index.ts';
 import { checkVertices } from '../src/flatness/index.ts';
 import { checkState, foldsOf, toModel } from '../src/folded/index.ts';
@@ -25,9 +28,18 @@ import {
 } from '../src/geometry/index.ts';
 import { buildLayerProblem, checkOrder } from '../src/layers/index.ts';
 import { foldPattern } from '../src/creases/index.ts';
-import { type Figure, distancesOf, leavesOf, startingFigures } from '../src/parts/index.ts';
+import {
+  type Figure,
+  distancesOf,
+  leavesOf,
+  limbsAt,
+  limbsOf,
+  startingFigures,
+  taskOfFigure,
+} from '../src/parts/index.ts';
 import { type SheetShape, outlineOf, sheetArea } from '../src/sheet/index.ts';
 import { often } from './long.ts';
+import { poses } from './poses.ts';
 import { randomTree, star } from './trees.ts';
 
 const square: SheetShape = { kind: 'square' };
@@ -245,5 +257,68 @@ describe('what it refuses', () => {
       all(),
     );
     expect(made.ok ? '' : made.fault.text).toContain('no diagonal symmetry');
+  });
+});
+
+describe('a base for a figure as it sits on its hubs', () => {
+  const seatOf = (name: string, hubs: number) => {
+    const figure = [...poses, ...startingFigures].find((f) => f.name === name)!;
+    const task = taskOfFigure(figure, limbsOf(figure, []));
+    const seat = task.seats.find(
+      (s) => s.nodes.length === hubs && s.nodes.every((n) => limbsAt(figure, n).length > 2),
+    )!;
+    return { task, seat };
+  };
+  const seated = (name: string, hubs: number, turns: (count: number) => number[]) => {
+    const { task, seat } = seatOf(name, hubs);
+    const given = turns(task.limbs.length);
+    const narrowMm = 12;
+    const made = seatedBases(task, seat, square, { id: 'own', name: 'Own', narrowMm, turns: given, most: 1 });
+    return { task, seat, narrowMm, turns: given, made: made[0]! };
+  };
+  const rising = (count: number): number[] => Array.from({ length: count }, (_, i) => 30 * i);
+
+  test.each([
+    ['stork, head down', 1],
+    ['otter', 2],
+  ] as const)('%s on %i hubs: sound, long enough, narrow, every flap beside the others', (name, hubs) => {
+    const { task, seat, narrowMm, made } = seated(name, hubs, rising);
+    const { folded, sideMm } = made;
+    expect(checkState(folded.state)).toEqual([]);
+    expect(folded.hubs).toHaveLength(hubs);
+    const places = task.limbs.map((limb, i) => {
+      const flap = folded.base.designed!.find((d) => d.leaf === limb.id)!;
+      const [tip, root] = [0, flap.length].map((d) =>
+        toModel(folded.state, [flap.tip[0] + flap.inward[0] * d, flap.tip[1] + flap.inward[1] * d])!,
+      ) as [Point, Point];
+      expect(distance(tip, root) * sideMm).toBeGreaterThanOrEqual(seat.needs[i]! - 1e-6);
+      return { tip, root, hub: seat.at[i]! };
+    });
+    // Limbs of one hub begin at one place and point one way, those of the other the other way.
+    const along = subtract(places[0]!.tip, places[0]!.root);
+    for (const { tip, root, hub } of places) {
+      expect(distance(root, places.find((p) => p.hub === hub)!.root)).toBeLessThan(1e-7);
+      const own = subtract(tip, root);
+      expect(Math.abs(cross(along, own))).toBeLessThan(1e-7);
+      expect(Math.sign(own[0] * along[0] + own[1] * along[1])).toBe(hub === places[0]!.hub ? 1 : -1);
+    }
+    for (const f of folded.flaps) expect(f.width * sideMm).toBeLessThanOrEqual(narrowMm + 1e-6);
+    expect(new Set(folded.flaps.map((f) => f.hangs)).size).toBe(hubs);
+  });
+
+  test('where each flap lies between two that turn less, none is in the way; else each is counted', () => {
+    expect(countBlocked([120, 20, 0, 80, 100])).toBe(0);
+    expect(countBlocked([210, 110, 0, 170])).toBe(0);
+    expect(countBlocked([0, 120, 0])).toBe(1);
+    expect(countBlocked([10, 90, 20, 80, 0])).toBe(2);
+    // Flaps that turn alike lie in no other's way.
+    expect(countBlocked([85, 90, 85])).toBe(0);
+    // Turned over, a stack is as good.
+    const chance = buildChance(3);
+    for (let i = 0; i < 50; i++) {
+      const turns = Array.from({ length: 6 }, () => Math.floor(chance() * 270));
+      expect(countBlocked([...turns].reverse())).toBe(countBlocked(turns));
+      expect(countBlocked([...turns].sort((a, b) => a - b))).toBe(0);
+    }
   });
 });

@@ -25,7 +25,7 @@ describe('a sequence drafted from a pose', () => {
     expect(bird.verdict.isAccepted).toBe(true);
     expect(bird.verdict.isReadable).toBe(true);
     expect(bird.troubles).toEqual([]);
-    expect(bird.verdict.outlineOff).toBeLessThan(0.35);
+    expect(bird.verdict.outlineOff).toBeLessThan(0.4);
     expect(Object.keys(bird.tips).sort()).toEqual([...leavesOf(wader)].sort());
   });
 
@@ -151,5 +151,39 @@ describe('the poses drafting is measured on', () => {
     expect(ends.length).toBeGreaterThanOrEqual(4);
     expect(ends.length).toBeLessThanOrEqual(8);
     expect(figure.limbs.length).toBeGreaterThan(ends.length);
+  });
+});
+
+describe('a base made for the pose', () => {
+  const posed = (name: string): Figure => [...poses, ...startingFigures].find((f) => f.name === name)!;
+  const own = (name: string) => {
+    const made = draftFigure(posed(name), folded('bird'), buildEffort(600), { own: { kind: 'square' } });
+    if (!made.ok) throw new Error(made.fault.text);
+    return made.value[0]!;
+  };
+
+  test.each([
+    ['stork, head down', 1],
+    ['otter', 2],
+  ] as const)('%s can be read: slim limbs, few folds, each limb where it shall be', (name, hubs) => {
+    const best = own(name);
+    expect(best.verdict.isReadable).toBe(true);
+    expect(best.verdict.areaOff).toBeLessThan(0.05);
+    expect(best.verdict.outlineOff).toBeLessThan(0.2);
+    expect(best.baseName).toContain('base of its own');
+    const turns = best.steps.filter((s) => s.passage && s.passage !== 'Pose' && s.id.startsWith('draft-'));
+    expect(turns.length).toBeLessThanOrEqual(7 * hubs);
+    const replay = replaySequence({ sheet: { kind: 'square' }, points: best.points, steps: best.steps });
+    expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
+    expect(checkState(replay.steps.at(-1)!.after)).toEqual([]);
+  });
+
+  test('limbs of one hub begin together, though some turn farther than half round', () => {
+    const { points, state, sideMm } = own('stork, head down');
+    const roots = Object.entries(points).flatMap(([name, p]) =>
+      name.endsWith(' 1') && 'at' in p ? [toModel(state, p.at as Point)!] : [],
+    );
+    expect(roots.length).toBe(4);
+    for (const r of roots) expect(distance(r, roots[0]!) * sideMm).toBeLessThan(3);
   });
 });

@@ -1,20 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type Base, bases, foldBase, layTwoHubs, tryFoldBase, moleculeBase } from '../src/bases/index.ts';
-import { buildArrangement, checkState, toMeasures, toModel } from '../src/folded/index.ts';
+import { checkState } from '../src/folded/index.ts';
 import { type Point, distance } from '../src/geometry/index.ts';
 import { type MoleculeTree, creasesOf } from '../src/molecule/index.ts';
-import {
-  type LimbTask,
-  type Seat,
-  limbsOf,
-  matchBase,
-  ownBases,
-  startingFigures,
-  taskOfFigure,
-} from '../src/parts/index.ts';
-import { poses } from './poses.ts';
-import { often } from './long.ts';
+import { type LimbTask, type Seat, matchBase } from '../src/parts/index.ts';
 
 const corners: readonly Point[] = [
   [0, 0],
@@ -200,71 +190,5 @@ describe('bases with a body between two hubs', () => {
       moleculeBase({ id: 'near', name: 'Near', sheet: { kind: 'square' }, ...made }),
     );
     expect(folded === undefined || folded.flaps.length === 6).toBe(true);
-  });
-});
-
-describe('a base of its own for one figure', () => {
-  const square = { kind: 'square' } as const;
-  const withBody = [...poses, ...startingFigures].filter((f) =>
-    ['otter', 'fox, walking', 'deer, standing', 'Standing person', 'Long-legged animal'].includes(f.name),
-  );
-
-  test.each(withBody.slice(0, often(2, 5)).map((f) => [f.name, f] as const))(
-    '%s gets one: long enough, sound, smaller than any of the atlas',
-    (_, figure) => {
-      const task = taskOfFigure(figure, limbsOf(figure, []));
-      const seat = task.seats.find((s) => s.nodes.length === 2)!;
-      const [own] = ownBases(task, seat, square);
-      const { folded, sideMm } = own!;
-      expect(checkState(folded.state)).toEqual([]);
-      // Every end has its flap, and the body its paper, measured on the folded state.
-      task.limbs.forEach((limb, i) => {
-        const flap = folded.base.designed!.find((d) => d.leaf === limb.id)!;
-        const root: Point = [
-          flap.tip[0] + flap.inward[0] * flap.length,
-          flap.tip[1] + flap.inward[1] * flap.length,
-        ];
-        const long = distance(toModel(folded.state, flap.tip)!, toModel(folded.state, root)!) * sideMm;
-        expect(long).toBeGreaterThanOrEqual(seat.needs[i]! - 1e-6);
-      });
-      expect(folded.river * sideMm).toBeGreaterThanOrEqual(seat.bodyMm - 1e-6);
-      const others = bases
-        .filter((b) => b.sheet.kind === 'square')
-        .map((b) => matchBase(foldBase(b), task).sideMm ?? Infinity);
-      expect(sideMm).toBeLessThanOrEqual(Math.min(...others) + 1e-6);
-    },
-  );
-
-  test('narrowed, it reaches no farther from its axis than asked, at the cost of layers', () => {
-    const deer = withBody.find((f) => f.name === 'deer, standing')!;
-    const task = taskOfFigure(deer, limbsOf(deer, []));
-    const seat = task.seats.find((s) => s.nodes.length === 2)!;
-    const [wide] = ownBases(task, seat, square);
-    const [slim] = ownBases(task, seat, square, { narrow: 0.13 });
-    const measure = (own: typeof wide) => toMeasures(own!.folded.state, buildArrangement(own!.folded.state));
-    expect(Math.min(measure(slim).width, measure(slim).height)).toBeLessThanOrEqual(0.13 + 1e-9);
-    expect(measure(slim).spot.layers).toBeGreaterThan(measure(wide).spot.layers);
-    expect(slim!.sideMm).toBeCloseTo(wide!.sideMm, 9);
-  });
-
-  test('ends wished outside lie at the ends of the stack; one hub, or too many ends, get none', () => {
-    const fox = withBody.find((f) => f.name === 'fox, walking')!;
-    const task = taskOfFigure(fox, limbsOf(fox, []));
-    const seat = task.seats.find((s) => s.nodes.length === 2)!;
-    const nose = task.limbs.find((l) => l.id === 'nose')!.id;
-    const [own] = ownBases(task, seat, square, { outer: [nose] });
-    const hub = seat.at[task.limbs.findIndex((l) => l.id === nose)];
-    const round = own!.folded.base
-      .designed!.map((d) => d.leaf)
-      .filter((l) => seat.at[task.limbs.findIndex((k) => k.id === l)] === hub);
-    expect([round[0], round.at(-1)]).toContain(nose);
-    expect(
-      ownBases(
-        task,
-        task.seats.find((s) => s.nodes.length === 1)!,
-        square,
-      ),
-    ).toEqual([]);
-    expect(ownBases(task, seat, { kind: 'triangle' })).toEqual([]);
   });
 });

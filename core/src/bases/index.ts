@@ -24,7 +24,7 @@ export type { Base, BaseFamily, BaseFlap, DesignedFlap, FoldedBase };
 export { foldBase, tryFoldBase };
 export type { AngleFamily } from './character.ts';
 export { angleFamilyOf, difficultyOf } from './character.ts';
-export type { MoleculeDesign, PlacedTip, TwoHubs } from './rivers.ts';
+export type { TwoHubs } from './rivers.ts';
 export type { CollapseDesign } from './rivers.ts';
 export { collapsedBase, layTwoHubs, moleculeBase } from './rivers.ts';
 export type { BasePaper } from './paper.ts';
@@ -32,7 +32,6 @@ export { readBasePaper } from './paper.ts';
 export type { PrecreaseHow, Precreased } from './precreased.ts';
 export { precreaseBase, precreaseState } from './precreased.ts';
 export { middleOf, pairsOtherwise } from './otherwise.ts';
-export { stackFlaps } from './stack.ts';
 export { bases, baseFamilies, findBase };
 
 /**

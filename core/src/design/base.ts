@@ -1,9 +1,9 @@
 import { type DesignedFlap, type FoldedBase, collapsedBase, tryFoldBase } from '../bases/index.ts';
 import { type FlatState, facetOnSheet, foldsOf, paperOfFlap, toModel } from '../folded/index.ts';
 import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
-import type { Design } from './design.ts';
-import { type Picks, foldAs, stackedState } from './stacked.ts';
-import { rootOfEnd, waysIn, wayBetween } from './tree.ts';
+import type { Design, Placed } from './design.ts';
+import { type Picks, countMisplaced, foldAs, stackedState } from './stacked.ts';
+import { branchingsOf, lengthOfEnd, rootOfEnd, waysIn, wayBetween } from './tree.ts';
 
 /**
  * A design as a base of the atlas is: one collapse, with the flaps it was designed to have. Undefined where a flap runs
@@ -12,7 +12,7 @@ import { rootOfEnd, waysIn, wayBetween } from './tree.ts';
 export function baseOfDesign(
   design: Design,
   names: readonly string[],
-  { id, name, isStacked = false }: BaseNaming,
+  { id, name, isStacked = false, outermost }: BaseNaming,
 ): FoldedBase | undefined {
   const { state } = design;
   const designed = names.flatMap((leaf, i) => flapOf(design, leaf, i) ?? []);
@@ -20,7 +20,7 @@ export function baseOfDesign(
   if (!designed.every((flap, i) => isFree(state, flap, endsBeside(design, i, flap.length)))) return undefined;
   const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
   const anchor = centroidOf(facetOnSheet(state, areas.indexOf(Math.max(...areas))));
-  const order = isStacked ? roundSheet(designed) : designed;
+  const order = isStacked ? roundSheet(designed, outermost) : designed;
   const make = (of: FlatState, picks: Picks): FoldedBase | undefined => {
     const creases = foldsOf(of).map(({ from, to, sense }) => ({ from, to, sense }));
     return tryFoldBase(
@@ -28,7 +28,7 @@ export function baseOfDesign(
     );
   };
   if (!isStacked) return make(state, []);
-  const wanted = stackedState(design, order) ?? state;
+  const wanted = stackedState(design, pagesOf(design, designed, outermost)) ?? state;
   return foldAs(wanted, (picks) => make(wanted, picks));
 }
 
@@ -37,14 +37,41 @@ export interface BaseNaming {
   readonly name: string;
   /** Flaps of one hub are laid side by side in the order in which they lie round the sheet, as far as the paper allows. */
   readonly isStacked?: boolean;
+  /** The end whose flap begins that stack. */
+  readonly outermost?: string;
 }
 
-/** Flaps in the order in which their tips lie round the middle of all. */
-function roundSheet(designed: readonly DesignedFlap[]): DesignedFlap[] {
-  const middle = [0, 1].map((a) => designed.reduce((s, d) => s + d.tip[a]!, 0) / designed.length);
-  const angle = ({ tip }: DesignedFlap): number => Math.atan2(tip[1] - middle[1]!, tip[0] - middle[0]!);
-  return [...designed].sort((a, b) => angle(a) - angle(b));
+/** Flaps in the order in which their tips lie round the middle of all, beginning with one. */
+export function roundSheet<T extends Pick<DesignedFlap, 'leaf' | 'tip'>>(
+  flaps: readonly T[],
+  first?: string,
+): T[] {
+  const middle = [0, 1].map((a) => flaps.reduce((s, d) => s + d.tip[a]!, 0) / flaps.length);
+  const angle = ({ tip }: T): number => Math.atan2(tip[1] - middle[1]!, tip[0] - middle[0]!);
+  const round = [...flaps].sort((a, b) => angle(a) - angle(b));
+  const at = Math.max(
+    0,
+    round.findIndex((f) => f.leaf === first),
+  );
+  return [...round.slice(at), ...round.slice(0, at)];
 }
+
+/** Layers of a stacked base's flaps that lie between those of others. */
+export const misplacedIn = (design: Design, { base, state }: FoldedBase): number =>
+  countMisplaced(state, pagesOf(design, base.designed!, base.designed![0]!.leaf));
+
+/** Flaps with what fills the sheet at a hub, which is a page of the stack as well. */
+const pagesOf = (design: Design, designed: readonly DesignedFlap[], first?: string): DesignedFlap[] =>
+  roundSheet([...designed, ...stubsAtHubs(design).flatMap((end) => flapOf(design, '', end) ?? [])], first);
+
+/** Ends that are none of the figure's and hang right on one of its branchings, unless they are too short to lie in the way. */
+export function stubsAtHubs({ done: { tree, wanted } }: Placed): number[] {
+  const hubs = new Set(branchingsOf(tree, wanted));
+  return tree.ends.flatMap((_, i) =>
+    i >= wanted && hubs.has(rootOfEnd(tree, i)) && lengthOfEnd(tree, i) > SHORT ? [i] : [],
+  );
+}
+const SHORT = 0.012;
 
 /** The flap of an end: to whichever end it touches, the paper runs straight from its tip to where its limb parts. */
 function flapOf(

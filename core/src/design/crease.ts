@@ -8,7 +8,7 @@ import { type MoleculeTree, creasesOf } from '../molecule/index.ts';
 import { type SheetShape, outlineOf } from '../sheet/index.ts';
 import type { Completed } from './complete.ts';
 import type { Cut } from './polygons.ts';
-import { alongAxis } from './tree.ts';
+import { alongAxis, branchingsOf } from './tree.ts';
 
 /** Steps of the layer search for one way of hanging the tree. */
 const ORDER_EFFORT = 60_000;
@@ -41,13 +41,16 @@ export function foldDesign(
   effort: Effort,
   /** So wide the base is at most from its axis; what is wider is folded to and fro. */
   narrow = Infinity,
+  /** Flaps point away from the figure's own branchings, wherever stubs part its limbs. */
+  isSeated = false,
 ): FoldedDesign | FoldFault {
   const { tree } = done;
-  const degree = tree.names.map((_, n) => tree.edges.filter((e) => e.a === n || e.b === n).length);
-  const branchings = tree.names.flatMap((_, n) => (degree[n]! > 1 ? [n] : []));
+  const branchings = branchingsOf(tree);
+  const spines = [branchings, ...branchings.map((n) => [n])];
+  if (isSeated) spines.unshift(branchingsOf(tree, done.wanted));
   let fault: FoldFault = 'order';
-  for (const from of [undefined, ...branchings]) {
-    const along = alongAxis(tree, from);
+  for (const spine of spines) {
+    const along = alongAxis(tree, spine);
     const pattern = patternOf(done, cut, sheet, along, narrow);
     if (!pattern) return 'creases';
     if (!effort.spend(pattern.facets.length)) return fault;

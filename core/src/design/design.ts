@@ -72,6 +72,12 @@ export interface DesignOptions {
   readonly completions?: number;
   /** Ends on the rim lie on points of such a grid; anywhere when left out. */
   readonly grid?: Grid;
+  /** Flaps point away from the figure's own branchings, wherever stubs part its limbs. */
+  readonly isSeated?: boolean;
+  /** Faults of a placement that is still to be folded; those with fewest are folded, whatever their scale. */
+  readonly faultsOf?: (placed: Placed) => number;
+  /** Bases folded at most. */
+  readonly enough?: number;
 }
 
 /** Ends on the sheet, and how many sheet sides a mm is there. */
@@ -90,7 +96,14 @@ export function designBases(
   figure: Figure,
   sheet: SheetShape,
   effort: Effort,
-  { seed = 1, completions = MOST_COMPLETED, grid }: DesignOptions = {},
+  {
+    seed = 1,
+    completions = MOST_COMPLETED,
+    grid,
+    isSeated = false,
+    faultsOf = () => 0,
+    enough = ENOUGH,
+  }: DesignOptions = {},
 ): Outcome<Designs, Issue> {
   const count = leavesOf(figure).length;
   if (count < LEAST_ENDS || count > MOST_ENDS)
@@ -135,7 +148,7 @@ export function designBases(
     for (const { scale, at } of tasks) {
       if (tried.begun >= most || !effort.spend(1)) break;
       // What is smaller than all that is kept cannot be worth more.
-      if (kept.length >= MOST_KEPT && scale < kept.at(-1)!.price) break;
+      if (kept.length >= MOST_KEPT && kept.at(-1)!.faults === 0 && scale < kept.at(-1)!.price) break;
       for (const growth of BORDER_GROWTHS) {
         tried.begun++;
         const completed = complete(scaleTree(tree, scale), at, field, growth, isHeld);
@@ -144,9 +157,12 @@ export function designBases(
         const cut = cutSheet(completed);
         if (!cut) continue;
         tried.cut++;
-        const candidate = priceOf(completed, cut, scale);
+        const placed = priceOf(completed, cut, scale);
+        const candidate = { ...placed, faults: faultsOf(placed) };
         if (kept.some((k) => isSame(k, candidate))) continue;
-        kept = [...kept, candidate].sort((a, b) => b.price - a.price).slice(0, MOST_KEPT);
+        kept = [...kept, candidate]
+          .sort((a, b) => a.faults - b.faults || b.price - a.price)
+          .slice(0, MOST_KEPT);
       }
     }
     return kept;
@@ -162,8 +178,8 @@ export function designBases(
   const faults: Partial<Record<FoldFault, number>> = {};
   let designs: Design[] = [];
   for (const candidate of kept.slice(0, MOST_FOLDED)) {
-    if (designs.length >= ENOUGH || !effort.spend(60)) break;
-    const folded = foldDesign(candidate.done, candidate.cut, sheet, effort);
+    if (designs.length >= enough || !effort.spend(60)) break;
+    const folded = foldDesign(candidate.done, candidate.cut, sheet, effort, Infinity, isSeated);
     if (typeof folded === 'string') {
       faults[folded] = (faults[folded] ?? 0) + 1;
       continue;
@@ -175,15 +191,22 @@ export function designBases(
 }
 
 /** The same design folded narrower, everything within so much of its axis (sheet sides); undefined where it does not fold. */
-export function narrowDesign(design: Design, sheet: SheetShape, narrow: number): Design | undefined {
-  const folded = foldDesign(design.done, design.cut, sheet, buildEffort(NARROW_EFFORT), narrow);
+export function narrowDesign(
+  design: Design,
+  sheet: SheetShape,
+  narrow: number,
+  isSeated = false,
+): Design | undefined {
+  const effort = buildEffort(NARROW_EFFORT);
+  const folded = foldDesign(design.done, design.cut, sheet, effort, narrow, isSeated);
   return typeof folded === 'string' ? undefined : measure(design, folded);
 }
 const NARROW_EFFORT = 2000;
 
-type Candidate = Pick<Design, 'done' | 'cut' | 'scale' | 'stubs' | 'wound' | 'price'>;
+export type Placed = Pick<Design, 'done' | 'cut' | 'scale' | 'stubs' | 'wound' | 'price'>;
+type Candidate = Placed & { readonly faults: number };
 
-function priceOf(completed: Completed, cut: Cut, scale: number): Candidate {
+function priceOf(completed: Completed, cut: Cut, scale: number): Placed {
   const stubs = completed.at.length - completed.wanted;
   const wound = cut.polygons.filter((p) => p.isWound).length;
   const growth = Math.max(0, ...completed.growth);
@@ -193,10 +216,11 @@ function priceOf(completed: Completed, cut: Cut, scale: number): Candidate {
 
 const isSame = (a: Candidate, b: Candidate): boolean =>
   a.stubs === b.stubs &&
+  a.faults === b.faults &&
   Math.abs(a.price - b.price) < 1e-6 * a.price &&
   Math.abs(a.scale - b.scale) < 1e-6 * a.scale;
 
-function measure(candidate: Candidate, folded: FoldedDesign): Design {
+function measure(candidate: Placed, folded: FoldedDesign): Design {
   const map = buildArrangement(folded.state);
   const { layersMax } = toMeasures(folded.state, map);
   const nearest = nearestCreases(folded.pattern);

@@ -10,4 +10,5 @@ export type { TipMark } from './tips.ts';
 export { marksOfTips } from './tips.ts';
 export type { BestIn, OfferedBase, OfferedBases } from './offer.ts';
 export { offerBases } from './offer.ts';
-export { seatedBases } from './seated.ts';
+export type { SeatedBase } from './seated.ts';
+export { AWAY, countBlocked, seatedBases } from './seated.ts';

@@ -1,8 +1,20 @@
+import type { FoldedBase } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
-import type { Figure, LimbTask, OwnBase, Seat } from '../parts/index.ts';
+import type { Figure, LimbTask, Seat } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { baseOfDesign } from './base.ts';
-import { DESIGN_EFFORT, type Design, designBases, narrowDesign } from './design.ts';
+import { baseOfDesign, misplacedIn, roundSheet, stubsAtHubs } from './base.ts';
+import { rootOfEnd } from './tree.ts';
+import { DESIGN_EFFORT, type Design, type Placed, designBases, narrowDesign } from './design.ts';
+
+/** A base folded for one figure, and how the figure sits on it. */
+export interface SeatedBase {
+  readonly folded: FoldedBase;
+  readonly seat: Seat;
+  /** Sheet side in mm. */
+  readonly sideMm: number;
+  /** Layers of its flaps that lie between those of others, though they shall lie beside them. */
+  readonly misplaced: number;
+}
 
 export interface SeatedWishes {
   /** What ids of the bases begin with. */
@@ -10,12 +22,21 @@ export interface SeatedWishes {
   readonly name: string;
   /** So far, in mm, the paper may reach from the axis; as wide as it comes when left out. */
   readonly narrowMm?: number;
+  /**
+   * Of every limb: degrees its flap will be turned towards the side its paper hangs on, 0 to 360. At each hub the flap that
+   * turns most shall lie outermost, and each the farther in the less it turns, so that none lies in the way of another.
+   */
+  readonly turns?: readonly number[];
   /** Bases given at most. */
   readonly most: number;
 }
 
 /** Placements completed for a seat: fewer than for a base that is looked for by itself. */
-const COMPLETIONS = 150;
+const COMPLETIONS = 260;
+/** Bases folded for a seat. */
+const ENOUGH = 5;
+/** Designs folded until the flaps of one lie on each other as they shall. */
+const TRIES = 2;
 /** A sheet larger than the least by this share is taken for fewer layers. */
 const LARGER = 1.12;
 
@@ -27,25 +48,34 @@ export function seatedBases(
   task: LimbTask,
   seat: Seat,
   sheet: SheetShape,
-  { id, name, narrowMm, most }: SeatedWishes,
-): OwnBase[] {
+  { id, name, narrowMm, turns, most }: SeatedWishes,
+): SeatedBase[] {
   const made = designBases(seatFigure(task, seat), sheet, buildEffort(DESIGN_EFFORT), {
     completions: COMPLETIONS,
+    isSeated: true,
+    enough: ENOUGH,
+    ...(turns ? { faultsOf: (placed: Placed) => blockedIn(placed, seat, turns) } : {}),
   });
   if (!made.ok) return [];
   const { designs } = made.value;
   const least = Math.min(...designs.map((d) => d.sideMm));
-  const found: OwnBase[] = [];
+  const found: SeatedBase[] = [];
+  let tries = 0;
   for (const design of designs
     .filter((d) => d.sideMm <= LARGER * least)
-    .sort((a, b) => a.hubLayers - b.hubLayers)) {
-    if (found.length === most) break;
+    .map((d) => ({ d, blocked: turns ? blockedIn(d, seat, turns) : 0 }))
+    .sort((a, b) => a.blocked - b.blocked || a.d.hubLayers - b.d.hubLayers)
+    .map(({ d }) => d)) {
+    if (found.filter((f) => f.misplaced === 0).length === most) break;
     const slim: Design | undefined =
-      narrowMm === undefined ? design : narrowDesign(design, sheet, narrowMm / design.sideMm);
+      narrowMm === undefined ? design : narrowDesign(design, sheet, narrowMm / design.sideMm, true);
     const naming = {
       id: `${id}-${found.length + 1}`,
-      name: found.length === 0 ? name : `${name}, another`,
+      name,
       isStacked: true,
+      ...(turns
+        ? { outermost: task.limbs[Number(stackOf(design, seat, turns).find((f) => f.leaf)!.leaf)]!.id }
+        : {}),
     };
     const folded =
       slim &&
@@ -54,14 +84,81 @@ export function seatedBases(
         task.limbs.map((l) => l.id),
         naming,
       );
-    if (folded) found.push({ folded, seat, sideMm: design.sideMm });
+    if (!folded) continue;
+    const misplaced = turns ? misplacedIn(slim, folded) : 0;
+    found.push({ folded: asSeated(folded, task, seat), seat, sideMm: design.sideMm, misplaced });
+    if (++tries >= TRIES) break;
   }
-  return found;
+  return found.sort((a, b) => a.misplaced - b.misplaced).slice(0, most);
 }
+
+/** The base with its hubs in the order of the seat's. */
+function asSeated(folded: FoldedBase, { limbs }: LimbTask, { at }: Seat): FoldedBase {
+  const leaf = limbs[at.indexOf(0)]!.id;
+  const { tip } = folded.base.designed!.find((d) => d.leaf === leaf)!;
+  const flap = folded.flaps.find((f) => f.tipOnSheet === tip)!;
+  const hubs = [...folded.hubs].sort(
+    (a, b) => Number(b.tips.includes(flap.tip)) - Number(a.tips.includes(flap.tip)),
+  );
+  return { ...folded, hubs };
+}
+
+/** Turns that count as the same, in degrees. */
+const ALIKE = 6;
+
+/**
+ * How many flaps of a stack lie between two that turn less, so that these have to turn first though they lie in the way.
+ * `turns`: degrees each sweeps, one way all of them, as they lie on each other.
+ */
+export const countBlocked = (turns: readonly number[]): number =>
+  turns.filter(
+    (turn, i) =>
+      turns.slice(0, i).some((t) => t < turn - ALIKE) && turns.slice(i + 1).some((t) => t < turn - ALIKE),
+  ).length;
+
+/** The ends of a design as its stack has them: round the sheet, hub by hub; fillers turn nowhere. */
+function stackOf(design: Placed, { at: hubs }: Seat, turns: readonly number[]) {
+  const { at, tree } = design.done;
+  const round = roundSheet([
+    ...turns.map((turn, i) => ({ turn, leaf: String(i), tip: at[i]!, hub: hubs[i]! })),
+    ...stubsAtHubs(design).map((i) => ({
+      turn: -ALIKE,
+      leaf: '',
+      tip: at[i]!,
+      hub: tree.names[rootOfEnd(tree, i)] === HUBS[1] ? 1 : 0,
+    })),
+  ]);
+  const most = String(indexOfMost(turns));
+  const first = hubs.includes(1)
+    ? round.findIndex((f, i) => f.hub === 0 && round.at(i - 1)!.hub === 1)
+    : round.findIndex((f) => f.leaf === most);
+  return [...round.slice(first), ...round.slice(0, first)];
+}
+
+/** Flaps of a design that would have to be turned out from between others, or that turn away from within the stack. */
+function blockedIn(design: Placed, seat: Seat, turns: readonly number[]): number {
+  const stack = stackOf(design, seat, turns);
+  // Ends of the two hubs that take turns round the sheet lie in no two stacks.
+  const mixed = stack.filter((f, i) => i > 0 && f.hub < stack[i - 1]!.hub).length;
+  return (
+    4 * mixed +
+    [0, 1]
+      .map((hub) => stack.filter((f) => f.hub === hub).map((f) => f.turn))
+      .reduce((sum, own) => {
+        const away = own.filter((t, i) => t >= AWAY && i > 0 && i < own.length - 1).length;
+        return sum + away + countBlocked(own.map((t) => (t >= AWAY ? 0 : t)));
+      }, 0)
+  );
+}
+/** Turned farther than this a flap is turned the other way, by two folds, and stays where it lies. */
+export const AWAY = 276;
+const HUBS = ['hub 1', 'hub 2'] as const;
+
+const indexOfMost = (turns: readonly number[]): number => turns.indexOf(Math.max(...turns));
 
 /** The star or double star a figure is as it sits on its hubs. */
 function seatFigure({ limbs }: LimbTask, { nodes, bodyMm, needs, at }: Seat): Figure {
-  const hubs = nodes.map((_, i) => `hub ${i + 1}`);
+  const hubs = nodes.map((_, i) => HUBS[i]!);
   return {
     name: 'seat',
     nodes: [...hubs, ...limbs.map((_, i) => `end ${i + 1}`)],

@@ -66,6 +66,14 @@ function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readon
   return found.sort((a, b) => a.apart - b.apart).map((f) => f.pair);
 }
 
+/** Pairs of layers of two flaps with one root that do not lie in the order in which the flaps are given, or its reverse. */
+export function countMisplaced(state: FlatState, round: readonly DesignedFlap[]): number {
+  const pairs = pairsToStack(state, round);
+  const n = state.facets.length;
+  const lying = pairs.map(([lower, upper]) => state.order[upper * n + lower]!);
+  return Math.min(lying.filter((o) => o === 1).length, lying.filter((o) => o === -1).length);
+}
+
 /**
  * Folds a base until its layers lie as in a state: pairs that lie otherwise are asked for, some at once, since all of them
  * can hold together. The nearest that was reached.

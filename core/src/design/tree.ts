@@ -162,15 +162,12 @@ export function wayBetween(tree: LimbTree, ways: readonly Float64Array[], a: num
 }
 
 /**
- * Where the nodes lie along the axis of the folded base. The longest way between branchings runs along it, all else points
- * away from its middle; or all points away from one node.
+ * Where the nodes lie along the axis of the folded base. The longest way between some branchings runs along it, all else
+ * points away from its middle; with one, all points away from it.
  */
-export function alongAxis(tree: LimbTree, from?: number): Float64Array {
+export function alongAxis(tree: LimbTree, branchings: readonly number[]): Float64Array {
   const ways = waysIn(tree);
-  const degree = tree.names.map((_, n) => tree.edges.filter((e) => e.a === n || e.b === n).length);
   const along = new Float64Array(tree.names.length);
-  if (from !== undefined) return Float64Array.from(ways[from]!);
-  const branchings = tree.names.flatMap((_, n) => (degree[n]! > 1 ? [n] : []));
   let [first, last] = [branchings[0]!, branchings[0]!];
   for (const a of branchings)
     for (const b of branchings)
@@ -185,4 +182,13 @@ export function alongAxis(tree: LimbTree, from?: number): Float64Array {
     along[n] = at < middle - tolerance.samePoint ? at - away : at + away;
   });
   return along;
+}
+
+/** Inner nodes of the tree; of the figure's own, which has only the first ends, when their number is given. */
+export function branchingsOf(tree: LimbTree, wanted = tree.ends.length): number[] {
+  const stubs = new Set(tree.ends.slice(wanted));
+  return tree.names.flatMap((_, n) => {
+    const limbs = tree.edges.filter((e) => (e.a === n && !stubs.has(e.b)) || (e.b === n && !stubs.has(e.a)));
+    return limbs.length > (wanted < tree.ends.length ? 2 : 1) ? [n] : [];
+  });
 }

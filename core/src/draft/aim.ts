@@ -1,7 +1,8 @@
 import type { Base, BaseFlap, FoldedBase } from '../bases/index.ts';
 import { bearing, toTurn } from '../geometry/index.ts';
+import { countBlocked } from '../design/index.ts';
 import { type Chain, type ChainPiece, STRAIGHT } from './chains.ts';
-import { isTurnedAway } from './turns.ts';
+import { OUT, isTurnedAway, outOfSweeps } from './turns.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
 export interface Aim {
@@ -19,6 +20,13 @@ export interface Aim {
 
 /** Direction of a flap from its root to its tip on the base, in degrees. */
 export const directionOf = (flap: BaseFlap): number => bearing(flap.root, flap.tipOnModel);
+
+/** Degrees a flap sweeps towards its paper until it is turned so far; none where only two folds turn it away from that. */
+export function sweepOf(flap: BaseFlap, turn: number): number {
+  if (isTurnedAway(flap, turn) || Math.abs(turn) < STRAIGHT) return 0;
+  const swept = flap.hangs === 'right' ? -turn : turn;
+  return flap.hangs ? (swept + 360) % 360 : Math.abs(swept);
+}
 
 /** Degrees of the pose as they are on the base before it is turned into the pose. */
 export const onBase = (
@@ -74,27 +82,88 @@ export function aimsOf(
       for (const growth of GROWTHS) {
         const grown = side * growth;
         const way = assign(base, chains, needs, grown, { rotation, isMirrored });
-        if (way)
-          found.push({
-            rotation,
-            isMirrored,
-            body,
-            sideMm: grown,
-            ...way,
-            cost: way.cost + 8 * (growth - 1) + (isMirrored ? 1 : 0),
-          });
+        if (!way) continue;
+        const aim = { rotation, isMirrored, body, sideMm: grown, ...way };
+        const cost =
+          way.cost +
+          8 * (growth - 1) +
+          (isMirrored ? 1 : 0) +
+          (base.base.designed ? BLOCKED * (blockedIn(base, aim) + countShort(aim)) : 0);
+        found.push({ ...aim, cost });
       }
     }
   }
-  const seen = new Set<string>();
+  const seen = new Map<string, number>();
   return found
     .sort((a, b) => a.cost - b.cost)
     .filter((aim) => {
-      const key = `${Math.round(aim.rotation / 8)} ${aim.isMirrored} ${aim.sideMm} ${[...aim.flaps].map(([c, f]) => c.leaf + f.tip).join()}`;
-      return seen.has(key) ? false : (seen.add(key), true);
+      // Flaps alike that are turned alike come out alike; two such ways are tried, since one may lie in front.
+      const key = keyOf(aim);
+      const times = (seen.get(key) ?? 0) + 1;
+      seen.set(key, times);
+      return times <= 2;
     })
     .slice(0, most);
 }
+
+type Held = Pick<Aim, 'flaps' | 'rotation' | 'isMirrored'>;
+
+/**
+ * Where all flaps of a hub lie on each other, their limbs may begin together a little outside it: what a flap leaves there
+ * when it has been turned then lies in no other's way. Of bases made for the figure, which have the paper for it.
+ */
+export function outOfHub({ flaps, ...hold }: Held, hub: number): number {
+  const own = [...flaps].filter(([chain]) => chain.hub === hub);
+  const [first] = own.map(([, flap]) => flap);
+  if (!first?.hangs) return 0;
+  const isStack = own.every(
+    ([, f]) => f.hangs === first.hangs && Math.abs(toTurn(directionOf(f) - directionOf(first))) < 1,
+  );
+  if (!isStack) return 0;
+  const sweeps = own.map(([chain, flap]) =>
+    sweepOf(flap, toTurn(onBase(chain.pieces[0]!.angle, hold) - directionOf(flap))),
+  );
+  return outOfSweeps(first.width, sweeps);
+}
+
+/** Flaps of a base made for its figure that lack the paper to begin so far outside their hub. */
+function countShort(aim: Held & Pick<Aim, 'sideMm'>): number {
+  const outs = [0, 1].map((hub) => outOfHub(aim, hub));
+  return [...aim.flaps].filter(([chain, flap]) => {
+    const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
+    return flap.length - need < outs[chain.hub]! - OUT;
+  }).length;
+}
+
+/** What a flap costs that has to be turned out from between others. */
+const BLOCKED = 6;
+
+/** Flaps of a base with one hub, stacked for its figure, that would have to be turned out from between others. */
+function blockedIn({ base, flaps, hubs }: FoldedBase, aim: Held): number {
+  if (!base.designed || hubs.length > 1) return 0;
+  const sweeps = new Map(
+    [...aim.flaps].map(([chain, flap]) => {
+      const turn = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
+      return [flap.tip, isTurnedAway(flap, turn) ? 360 : sweepOf(flap, turn)];
+    }),
+  );
+  const stack = base.designed.flatMap((d) => flaps.filter((f) => f.tipOnSheet === d.tip));
+  return countBlocked(stack.flatMap((f) => sweeps.get(f.tip) ?? []));
+}
+
+const keyOf = (aim: Aim): string =>
+  [
+    Math.round(aim.sideMm),
+    ...[...aim.flaps].map(([chain, flap]) => {
+      const turn = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
+      const towards = flap.hangs === 'right' ? -turn : turn;
+      return [
+        chain.leaf,
+        ...[flap.length, flap.width].map((x) => x.toFixed(3)),
+        Math.round(towards / 4),
+      ].join();
+    }),
+  ].join(' ');
 
 /** Whether a flap may become an end: a base of its own has one for each. */
 function isDesignedFor({ designed = [] }: Base, leaf: string, { tipOnSheet }: BaseFlap): boolean {

@@ -30,13 +30,16 @@ export interface Draft {
 
 /** Engine calls a whole draft may use, and one way of holding a base. */
 export const DRAFT_CALLS = 6000;
-const CALLS_PER_AIM = 140;
+const CALLS_PER_AIM = 220;
 /** With more limbs stuck than this another way to hold the base is more hopeful. */
 const MOST_STUCK = 4;
 const BASES = 3;
 const AIMS = 9;
 /** Once there is a good draft, other bases have so many calls to be as good. */
 const CALLS_AFTER_GOOD = 300;
+
+/** By so much a base made for the figure is more hopeful than one of the atlas with as awkward turns. */
+const OWN_FIRST = 4;
 
 export interface DraftWishes {
   /** The sheet on which a figure with a body may also get bases of its own; none when left out. */
@@ -70,7 +73,12 @@ export function draftFigure(
       ? [...bodied, ...matches.filter((m) => !bodied.includes(m)).slice(0, 1)].slice(0, BASES)
       : matches.slice(0, BASES);
   const held = [
-    ...own.map(({ folded: base, sideMm }) => aimAt(base, { ...matchBase(base, task), sideMm }, figure)),
+    ...own.map(({ folded: base, sideMm, seat }) =>
+      aimAt(base, { ...matchBase(base, task), sideMm, seat }, figure).map((held) => ({
+        ...held,
+        rank: held.rank - OWN_FIRST,
+      })),
+    ),
     ...atlas.map((match) =>
       aimAt(
         folded.find((f) => f.base.id === match.baseId)!,

@@ -1,12 +1,12 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import { type FlatState, toModel } from '../folded/index.ts';
+import { type FlatState, type RefusalKind, toModel } from '../folded/index.ts';
 import { type Point, bearing, between, distance, toTurn, tolerance, isSamePoint } from '../geometry/index.ts';
 import type { WrittenMove } from '../kinds/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
-import type { Aim } from './aim.ts';
+import { type Aim, directionOf, sweepOf } from './aim.ts';
 import { type Chain, STRAIGHT } from './chains.ts';
 import { edgesOf } from './edges.ts';
 import { type LaidChain, layChains, pointOn } from './laid.ts';
@@ -33,6 +33,8 @@ const LENGTH_OFF = 0.048;
 const AIMED = 4;
 /** A fold that misses by less is tried again, bent by so much less. */
 const MISSED = 20;
+/** Degrees by which a line leans when it would pass a corner by less than can be folded. */
+const LEANS = [0, 0.4, -0.4, 0.9];
 /** Less paper than this over a limb's end is let stand, in sheet sides. */
 const LEAST_EXCESS = 0.008;
 /** Share of a body that may be over. */
@@ -43,6 +45,8 @@ const LEAST_SPARE_MM = 4;
 const MOST_WIDE = 0.12;
 const MOST_LAYERS = 3;
 const MOST_FOLDS = 3;
+/** Paper of more facets is thick. */
+const THICK = 120;
 /** Facets for which a call of the engine counts as one. */
 const DEAR = 60;
 
@@ -68,8 +72,10 @@ export class Emitter {
   private replay: Replay;
   private points: Record<string, PointRef>;
   private count = 0;
-  /** By how much the first fold that came near a wanted direction missed it. */
-  private missed: number | undefined;
+  /** A fold tried last would have passed a corner by less than can be folded. */
+  private hasGrazed = false;
+  /** The state in which each turn was refused last. */
+  private readonly tried = new Map<string, FlatState>();
   private readonly failed: { chain?: Chain; what: string }[] = [];
   private readonly base: FoldedBase;
   private readonly aim: Aim;
@@ -82,7 +88,7 @@ export class Emitter {
     this.aim = aim;
     this.manner = manner;
     this.effort = effort;
-    this.laid = layChains(aim, manner.offset);
+    this.laid = layChains(aim, manner.offset, base.base.designed !== undefined);
     this.points = { ...base.base.points };
     this.laid.forEach((l, k) => {
       l.joints.forEach((p, i) => (this.points[this.nameOf(k, i)] = on(p[0], p[1])));
@@ -122,10 +128,16 @@ export class Emitter {
   }
 
   private turnsOf(chains: readonly number[]): { k: number; i: number }[] {
-    return chains.flatMap((k) => {
-      const turns = this.laid[k]!.directions.map((_, i) => ({ k, i }));
-      return this.manner.order === 'tip first' ? turns.reverse() : turns;
-    });
+    // Of flaps that lie on each other, the one that turns most leaves room for the next.
+    const sorted = [...chains].sort((a, b) => this.sweepOf(b) - this.sweepOf(a));
+    const turns = sorted.flatMap((k) => this.laid[k]!.directions.map((_, i) => ({ k, i })));
+    if (this.manner.order === 'tip first') return turns.reverse();
+    return turns.sort((a, b) => Math.sign(a.i) - Math.sign(b.i));
+  }
+
+  private sweepOf(k: number): number {
+    const { flap, directions } = this.laid[k]!;
+    return sweepOf(flap, toTurn(directions[0]! - directionOf(flap)));
   }
 
   /** The turns that found no fold. */
@@ -165,14 +177,39 @@ export class Emitter {
     // A hub that will be folded over mirrors what lies beyond it; then the joint bends the other way.
     if (isJoint) bends.push(-wanted);
     if (Math.abs(wanted) < STRAIGHT) return true;
-    for (const bend of bends) {
-      this.missed = undefined;
-      for (const trial of listTurns(this.bendOf(k, i, bend), this.manner.prefer))
-        if (this.attempt(trial, k, i, now + bend)) return true;
-      // Two folds apart shift the limb sideways as well; bent by as much less, it points right.
-      if (this.missed === undefined) continue;
-      for (const trial of listTurns(this.bendOf(k, i, bend - this.missed), this.manner.prefer))
-        if (this.attempt(trial, k, i, now + bend)) return true;
+    // A limb whose root points wrong is not worth bending.
+    if (i > 0 && !isJoint && this.tried.has(`${k} 0`)) return false;
+    // Refused in this very state before, it would be refused again.
+    const tried = this.tried.get(`${k} ${i}`);
+    if (tried === this.state) return false;
+    const isMade = bends.some((bend) => this.tryTurns(k, i, bend, now + bend));
+    if (isMade) this.tried.delete(`${k} ${i}`);
+    else this.tried.set(`${k} ${i}`, this.state);
+    return isMade;
+  }
+
+  /**
+   * Every fold that could turn a piece. One whose line would pass too near to a corner is tried again, leaning a little; one
+   * that turns it a little wrong (two folds apart shift the limb sideways as well), bent by as much less.
+   */
+  private tryTurns(k: number, i: number, bend: number, direction: number): boolean {
+    const listFor = (degrees: number) => listTurns(this.bendOf(k, i, degrees), this.manner.prefer);
+    let wanted = listFor(bend).map((_, t) => t);
+    for (const lean of LEANS) {
+      const trials = listFor(bend + lean);
+      const grazed: number[] = [];
+      for (const t of wanted) {
+        const trial = trials[t];
+        const came = trial ? this.attempt(trial, k, i, direction) : 'refused';
+        if (came === 'made') return true;
+        if (came === 'grazed') grazed.push(t);
+        if (typeof came === 'number') {
+          const again = listFor(bend + lean - came)[t];
+          if (again && this.attempt(again, k, i, direction) === 'made') return true;
+        }
+      }
+      wanted = grazed;
+      if (wanted.length === 0) return false;
     }
     return false;
   }
@@ -184,45 +221,49 @@ export class Emitter {
       flap: own.flap,
       length: distance((i === 0 && own.pivot) || own.joints[i]!, own.joints[i + 1]!),
       passage: own.chain.name.slice(0, 60),
+      isThick: this.state.facets.length > THICK,
       joint: at(i === 0 && own.pivot ? this.nameOfPivot(k) : this.nameOf(k, i)),
       next: at(this.nameOf(k, i + 1)),
       end: at(this.nameOf(k, own.joints.length - 1)),
     };
   }
 
-  /** Makes a step and keeps it when the limb points right and nothing else has moved. */
-  private attempt(trial: Trial, k: number, i: number, direction: number): boolean {
-    if (!this.effort.spend(this.price())) return false;
+  /** Makes a step and keeps it when the limb points right and nothing else has moved; degrees by which a near one misses. */
+  private attempt(
+    trial: Trial,
+    k: number,
+    i: number,
+    direction: number,
+  ): 'made' | 'grazed' | 'refused' | number {
+    if (!this.effort.spend(this.price())) return 'refused';
     const own = this.laid[k]!;
     const replay = this.withStep(trial(`draft-${this.count + 1}`));
-    if (!replay) return false;
+    if (typeof replay === 'string') return replay === 'sliver' ? 'grazed' : 'refused';
     const after = replay.steps.at(-1)!.after;
     for (const [j, other] of this.laid.entries())
       for (const [n, p] of other.joints.entries()) {
         // The start of a limb beyond two folds comes to where they began.
         const stays = j === k && n === 0 && i === 0 && own.pivot;
         const moved = distance(this.whereIs(stays || p), this.whereIs(p, after));
-        if (j === k ? n <= i && moved > (stays ? BESIDE : NEAR) : moved > STILL) return false;
+        if (j === k ? n <= i && moved > (stays ? BESIDE : NEAR) : moved > STILL) return 'refused';
       }
     const [from, to] = [this.whereIs(own.joints[i]!, after), this.whereIs(own.joints[i + 1]!, after)];
     const long = own.lengths[i]!;
-    if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return false;
+    if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return 'refused';
     const off = toTurn(bearing(from, to) - direction);
-    if (Math.abs(off) > AIMED) {
-      if (Math.abs(off) < MISSED) this.missed ??= off;
-      return false;
-    }
+    if (Math.abs(off) > AIMED) return Math.abs(off) < MISSED ? off : 'refused';
     this.keep(replay);
-    return true;
+    return 'made';
   }
 
   /** Thick stacks take the engine longer. */
   private price = (): number => Math.max(1, Math.round(this.state.facets.length / DEAR));
 
-  private withStep(step: Step): Replay | undefined {
+  /** The replay with one more step, or the kind of its refusal. */
+  private withStep(step: Step): Replay | RefusalKind {
     const { sequence } = this.replay;
     const replay = replaySequence({ ...sequence, steps: [...sequence.steps, step] }, this.replay);
-    return replay.steps.at(-1)!.refusal ? undefined : replay;
+    return replay.steps.at(-1)!.refusal?.kind ?? replay;
   }
 
   private keep(replay: Replay): void {
@@ -232,10 +273,12 @@ export class Emitter {
 
   /** Moves that may move nothing of any limb: the first the engine makes with all joints where they are is kept. */
   private attemptStill(moves: readonly WrittenMove[], passage: string): boolean {
+    this.hasGrazed = false;
     return moves.some((move) => {
       if (!this.effort.spend(this.price())) return false;
       const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage }));
-      if (!replay) return false;
+      if (replay === 'sliver') this.hasGrazed = true;
+      if (typeof replay === 'string') return false;
       const after = replay.steps.at(-1)!.after;
       const isStill = this.laid.every((l) =>
         l.joints.every((p) => distance(this.whereIs(p), this.whereIs(p, after)) < STILL),
@@ -286,25 +329,30 @@ export class Emitter {
   private shorten(k: number): boolean {
     const own = this.laid[k]!;
     if (own.excess < LEAST_EXCESS) return true;
-    const last = this.nameOf(k, own.joints.length - 1);
-    const line = across(at(last), through(at(last), at(this.nameOf(k, own.joints.length - 2))));
+    const [last, before] = [own.joints.length - 1, own.joints.length - 2].map((i) => at(this.nameOf(k, i)));
     const passage = own.chain.name.slice(0, 60);
     const flap = [this.tipRef(own.flap)];
-    return this.attemptStill(
-      [
-        { kind: 'reverse', mode: 'inside', line, flap },
-        { kind: 'fold', sense: 'mountain', line, flap, layers: 'flap' },
-        { kind: 'fold', sense: 'valley', line, flap, layers: 'flap' },
-      ],
-      passage,
-    );
+    return LEANS.some((lean, i) => {
+      // Only a line that passes too near to a corner is tried again, leaning a little.
+      if (i > 0 && !this.hasGrazed) return false;
+      const line = turned(last!, before!, 90 + lean);
+      return this.attemptStill(
+        [
+          { kind: 'reverse', mode: 'inside', line, flap },
+          { kind: 'fold', sense: 'mountain', line, flap, layers: 'flap' },
+          { kind: 'fold', sense: 'valley', line, flap, layers: 'flap' },
+        ],
+        passage,
+      );
+    });
   }
 
   /** Pleats what the paper between two hubs has over the body, through all its layers. */
   private shortenBody(): void {
     const { body, sideMm } = this.aim;
     if (!body) return;
-    const wanted = body.lengthMm / sideMm;
+    const out = [0, 1].reduce((sum, hub) => sum + (this.laid.find((l) => l.chain.hub === hub)?.out ?? 0), 0);
+    const wanted = body.lengthMm / sideMm - out;
     const excess = this.base.river - wanted;
     if (excess < MOST_OVER * wanted) return;
     // Between two tips that lie just their way apart the sheet runs straight along the body.
@@ -340,8 +388,9 @@ export class Emitter {
         { passage: 'Body' },
       );
       const replay = this.withStep(step);
-      if (replay) this.keep(replay);
-      return replay !== undefined;
+      if (typeof replay === 'string') return false;
+      this.keep(replay);
+      return true;
     });
     if (!made) this.failed.push({ what: `no pleat shortens the ${body.limb}` });
   }
@@ -377,7 +426,7 @@ export class Emitter {
     ];
     for (const move of moves) {
       const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage: 'Pose' }));
-      if (replay) this.keep(replay);
+      if (typeof replay !== 'string') this.keep(replay);
     }
   }
 }

@@ -1,6 +1,6 @@
 import type { BaseFlap } from '../bases/index.ts';
 import { type Point, toTurn } from '../geometry/index.ts';
-import { type Aim, directionOf, onBase } from './aim.ts';
+import { type Aim, directionOf, onBase, outOfHub } from './aim.ts';
 import type { Chain } from './chains.ts';
 import { OUT, SMALL, isTurnedAway, paperOfTurn } from './turns.ts';
 
@@ -8,8 +8,9 @@ import { OUT, SMALL, isTurnedAway, paperOfTurn } from './turns.ts';
 export interface LaidChain {
   readonly chain: Chain;
   readonly flap: BaseFlap;
-  /** The hub on the flap's axis, as a point of the sheet. */
+  /** Where all limbs of its hub begin on the flap's axis, as a point of the sheet, and how far outside the hub that is. */
   readonly root: Point;
+  readonly out: number;
   /** Where two folds begin that turn the limb and use up paper: the limb itself begins beyond them. */
   readonly pivot: Point | undefined;
   /** Points of the sheet: root, every joint, the limb's end. */
@@ -31,7 +32,8 @@ export const pointOn = ({ tipOnSheet: [x, y], inward }: BaseFlap, fromTip: numbe
 ];
 
 /** Puts every chain of an aim on its flap. */
-export function layChains(aim: Aim, offset: number): LaidChain[] {
+export function layChains(aim: Aim, offset: number, isOwn: boolean): LaidChain[] {
+  const outs = [0, 1].map((hub) => (isOwn ? outOfHub(aim, hub) : 0));
   return [...aim.flaps].map(([chain, flap]) => {
     const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
     const bend = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
@@ -40,12 +42,15 @@ export function layChains(aim: Aim, offset: number): LaidChain[] {
     const used = paperOfTurn(flap, bend);
     const spare = Math.max(0, flap.length - need);
     const isApart = isTurnedAway(flap, bend);
+    const common = Math.min(spare, outs[chain.hub]!);
     // A line through the root itself would run on into the body; a little outwards it parts the flap alone.
     const out = isApart
-      ? Math.min(spare, OUT + used)
-      : turn >= SMALL && turn < 175
-        ? Math.min(spare, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
-        : 0;
+      ? Math.min(spare, common + OUT + used)
+      : common > 0
+        ? common
+        : turn >= SMALL && turn < 175
+          ? Math.min(spare, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
+          : 0;
     const far = chain.pieces.map(
       (_, i) => chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm,
     );
@@ -59,8 +64,9 @@ export function layChains(aim: Aim, offset: number): LaidChain[] {
     return {
       chain,
       flap,
-      root: pointOn(flap, flap.length),
-      pivot: isApart ? pointOn(flap, flap.length - OUT) : undefined,
+      root: pointOn(flap, flap.length - common),
+      out: common,
+      pivot: isApart ? pointOn(flap, flap.length - common - OUT) : undefined,
       joints: [on(0), ...far.map((f) => on(f + stretch))],
       lengths: chain.pieces.map((p) => p.lengthMm / aim.sideMm),
       excess: over - taken,

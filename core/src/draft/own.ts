@@ -1,45 +1,43 @@
 import { toTurn } from '../geometry/index.ts';
-import { seatedBases } from '../design/index.ts';
-import { type Figure, type LimbTask, type OwnBase, type Seat, ownBases, sizeOf } from '../parts/index.ts';
+import { AWAY, type SeatedBase, seatedBases } from '../design/index.ts';
+import { type Figure, type LimbTask, type Seat, limbsAt, sizeOf } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
+import { OUT, outOfSweeps, paperApart } from './turns.ts';
 import { type Chain, STRAIGHT, bodyFrom, chainsFrom } from './chains.ts';
 
 /** Share of the figure's size its paper may reach from the axis before it is turned. */
 const NARROW = 0.085;
-const WIDE = 'Base of its own';
 const SLIM = 'Narrow base of its own';
 
 /**
  * Bases of its own for a pose with a body, as wide as they come and narrowed. With all ends round the border flaps lie side
  * by side and those that turn away lie outside; where that cannot be, ends are placed anywhere on the sheet.
  */
-export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): OwnBase[] {
+export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): SeatedBase[] {
   const { width, height } = sizeOf(figure);
   const reach = NARROW * Math.max(width, height);
   const bodies = task.seats.flatMap((seat) => {
     const angle = bodyFrom(figure, seat)?.angle;
     return angle !== undefined && seat.nodes[0] < seat.nodes[1]! ? [{ seat, angle }] : [];
   });
+  if (bodies.length === 0) {
+    const stars = task.seats.filter(
+      (seat) => seat.nodes.length === 1 && limbsAt(figure, seat.nodes[0]).length > 2,
+    );
+    return stars.flatMap((seat, i) => ownStars(figure, task, seat, sheet, { id: `own-${i + 1}`, reach }));
+  }
   return bodies.flatMap(({ seat, angle }, i) => {
     const id = `own-${i + 1}`;
-    const { needs, outer } = withTurns(task, seat, chainsFrom(figure, seat), angle, reach);
-    const turned = { ...seat, needs };
-    const [wide] = ownBases(task, seat, sheet, { id, name: WIDE });
-    if (wide) {
-      const slim = { id: `${id}-slim`, name: SLIM, narrow: reach / wide.sideMm, outer };
-      return [wide, ...ownBases(task, turned, sheet, slim)];
-    }
-    return [
-      ...seatedBases(task, seat, sheet, { id, name: WIDE, most: 1 }),
-      ...seatedBases(task, turned, sheet, { id: `${id}-slim`, name: SLIM, narrowMm: reach, most: 1 }),
-    ];
+    const { turned, sweeps } = withTurns(task, seat, chainsFrom(figure, seat), angle, reach);
+    return seatedBases(task, turned, sheet, { id, name: SLIM, narrowMm: reach, turns: sweeps, most: 1 });
   });
 }
 
 interface Turned {
-  readonly needs: number[];
-  /** Ends whose flaps turn away from the side most of them turn to; they can only be folded outside the stack. */
-  readonly outer: string[];
+  /** The seat with the paper its flaps need besides the ways to their ends. */
+  readonly turned: Seat;
+  /** Of every limb, degrees towards the side most limbs turn to, 0 to 360. */
+  readonly sweeps: number[];
 }
 
 /**
@@ -61,11 +59,75 @@ function withTurns(
     return { size: Math.abs(turn), side: isFirst ? -Math.sign(turn) : Math.sign(turn) };
   });
   const most = Math.sign(turns.reduce((sum, t) => sum + t.side * t.size, 0)) || 1;
-  const isAway = turns.map(({ size, side }) => side !== most && size >= STRAIGHT);
+  const sweeps = turns.map(({ size, side }) => (size < STRAIGHT ? 0 : side === most ? size : 360 - size));
+  const [near, far] = [0, 1].map((hub) => outOf(reachMm, seat, sweeps, hub));
+  const outs = near! + far! < MOST_OUT * seat.bodyMm ? [near!, far!] : [0, 0];
   return {
-    needs: seat.needs.map((need, i) =>
-      isAway[i] ? need + 4.6 * reachMm * Math.tan((turns[i]!.size * Math.PI) / 720) : need,
-    ),
-    outer: task.limbs.flatMap(({ id }, i) => (isAway[i] ? [id] : [])),
+    turned: {
+      ...seat,
+      bodyMm: seat.bodyMm - outs[0]! - outs[1]!,
+      needs: seat.needs.map(
+        (need, i) =>
+          need +
+          outs[seat.at[i]!]! +
+          (sweeps[i]! >= AWAY ? paperApart(reachMm, turns[i]!.size, sideOf(seat)) : 0),
+      ),
+    },
+    sweeps,
   };
+}
+/** Limbs begin outside their hubs by at most this share of the body. */
+const MOST_OUT = 0.6;
+
+/** Paper between a hub and where its limbs begin, in mm. */
+function outOf(reachMm: number, seat: Seat, sweeps: readonly number[], hub: number): number {
+  const own = seat.at.flatMap((at, i) => (at === hub ? [i] : []));
+  const out = outOfSweeps(
+    reachMm,
+    own.map((i) => sweeps[i]!),
+  );
+  return out - OUT + OUT * sideOf(seat);
+}
+
+/** About the side a sheet will have, in mm: a base is as long as its two longest flaps and what lies between them. */
+function sideOf({ bodyMm, needs }: Seat): number {
+  const [first = 0, second = 0] = [...needs].sort((a, b) => b - a);
+  return 1.2 * (bodyMm + first + second);
+}
+
+/** Ways to hold a figure with one hub that are tried. */
+const HOLDS = 3;
+
+/** Bases for limbs that leave one hub: folded one way all of them, each by its own angle. */
+function ownStars(
+  figure: Figure,
+  task: LimbTask,
+  seat: Seat,
+  sheet: SheetShape,
+  { id, reach }: { readonly id: string; readonly reach: number },
+): SeatedBase[] {
+  const chains = chainsFrom(figure, seat);
+  const angles = task.limbs.map((l) => chains.find((c) => c.leaf === l.id)!.pieces[0]!.angle);
+  const holds = angles
+    .flatMap((start) =>
+      [1, -1].map((way) => angles.map((a) => Math.round(((way * (a - start)) % 360) + 360) % 360)),
+    )
+    .filter((turns) => Math.max(...turns) < AWAY)
+    .sort((a, b) => Math.max(...a) - Math.max(...b));
+  // What cannot be stacked for one way of holding the figure may be for another.
+  let best: SeatedBase[] = [];
+  for (const turns of holds.slice(0, HOLDS)) {
+    const out = outOf(reach, seat, turns, 0);
+    const needs = seat.needs.map((need) => need + out);
+    const made = seatedBases(task, { ...seat, needs }, sheet, {
+      id,
+      name: SLIM,
+      narrowMm: reach,
+      turns,
+      most: 1,
+    });
+    if ((made[0]?.misplaced ?? Infinity) < (best[0]?.misplaced ?? Infinity)) best = made;
+    if (best[0]?.misplaced === 0) break;
+  }
+  return best;
 }

@@ -1,4 +1,5 @@
 import type { BaseFlap } from '../bases/index.ts';
+import { AWAY } from '../design/index.ts';
 import { STRAIGHT } from './chains.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Step, write } from '../sequence/index.ts';
@@ -14,6 +15,8 @@ export interface Bend {
   readonly passage: string;
   readonly joint: PointRef;
   readonly next: PointRef;
+  /** Of many layers. */
+  readonly isThick: boolean;
   /** The limb's end, not the flap's corner: what is over may be folded back behind the line. */
   readonly end: PointRef;
 }
@@ -23,7 +26,7 @@ export type Trial = (id: string) => Step;
 
 /** Turns under so many degrees are made by two folds; under so many they may be. */
 export const SMALL = 50;
-const WIDE = 110;
+const WIDE = 360 - AWAY;
 /** Half widths between which two folds do not meet, tried one after the other; for a one-sided flap of its one side. */
 const HALVES = [0.1, 0.2, 0.4];
 const GAPS = [0.8, 0.9, 1];
@@ -31,6 +34,9 @@ const GAPS = [0.8, 0.9, 1];
 export const OUT = 0.008;
 /** Where else outside it they are tried, beyond that. */
 const SHIFTS = [0, 0.005, 0.012];
+
+/** A fold at the very root may meet paper that fills the sheet there; so far outside it misses that (sheet sides). */
+const OUTWARD = [0, 0.006, 0.014];
 
 /** Distance between two such folds that keeps them from meeting within a flap of a share of its width to each side. */
 const gapOf = (flap: BaseFlap, turn: number, half: number): number =>
@@ -40,12 +46,25 @@ const gapOf = (flap: BaseFlap, turn: number, half: number): number =>
 export const isTurnedAway = ({ hangs }: BaseFlap, turn: number): boolean =>
   hangs === (turn > 0 ? 'right' : 'left') && Math.abs(turn) > STRAIGHT && Math.abs(turn) < WIDE;
 
+/** Paper two folds a gap apart take, in mm, of a flap that reaches so far to one side, on a sheet of about that side. */
+export const paperApart = (reachMm: number, turn: number, sideMm: number): number =>
+  4.6 * reachMm * Math.tan((turn * Math.PI) / 720) + (OUT + 0.004) * sideMm;
+
 /** Paper a turn uses up: two folds a gap apart shorten the flap by twice the gap. */
 export function paperOfTurn(flap: BaseFlap, turn: number): number {
   if (isTurnedAway(flap, turn)) return 2 * gapOf(flap, turn, GAPS.at(-1)!);
   // Towards all its paper a flap is crimped to a point on its axis.
   const isSmall = Math.abs(turn) > STRAIGHT && Math.abs(turn) < SMALL;
   return isSmall && !flap.hangs ? 0.8 * 2 * gapOf(flap, turn, 0.4) : 0;
+}
+
+/**
+ * How far outside their hub limbs begin whose flaps, so wide, are swept so far by one fold each: beyond a half turn the
+ * line leans back over the hub, and shall miss the paper there.
+ */
+export function outOfSweeps(width: number, sweeps: readonly number[]): number {
+  const most = Math.max(...sweeps.filter((s) => s < AWAY), 0);
+  return 1.15 * width * Math.tan((Math.max(0, most / 2 - 90) * Math.PI) / 180) + OUT;
 }
 
 /** A gap takes at most this share of the piece. */
@@ -60,11 +79,14 @@ export function listTurns(bend: Bend, prefer: 'fold' | 'reverse'): Trial[] {
   const more = { passage, tolerance: { kind: 'taste' as const, share: 0.01 } };
   const ends = [bend.end];
   const line = turned(joint, next, degrees / 2);
-  const folds = (['valley', 'mountain'] as const).map(
-    (sense): Trial =>
-      (id) =>
-        writeStep(id, { kind: 'fold', sense, line, flap: ends, layers: 'flap' }, more),
-  );
+  const folds = (flap.hangs ? OUTWARD : [0]).flatMap((shift) => {
+    const beyond = shift > 0 ? turned(along(joint, next, shift / length), next, degrees / 2) : line;
+    return (['valley', 'mountain'] as const).map(
+      (sense): Trial =>
+        (id) =>
+          writeStep(id, { kind: 'fold', sense, line: beyond, flap: ends, layers: 'flap' }, more),
+    );
+  });
   const reverses = (['inside', 'outside'] as const).map(
     (mode): Trial =>
       (id) =>
@@ -101,7 +123,10 @@ export function listTurns(bend: Bend, prefer: 'fold' | 'reverse'): Trial[] {
       return isApart ? pleats : [...pleats, ...crimp(lines)];
     }),
   );
-  if (isApart) return [...apart, ...single];
+  if (isApart) return bend.isThick ? [...single, ...apart] : [...apart, ...single];
+  // Crimps are slow to refuse in thick paper, and hardly ever made there.
+  if (bend.isThick) return [...single, pull];
+  if (flap.hangs) return [...single, pull, ...pointed, ...apart];
   if (Math.abs(degrees) < SMALL) return [...pointed, ...apart, ...single, pull];
   return [...single, pull, ...pointed];
 }

@@ -40,5 +40,3 @@ export { sayWhyBefore } from './compare.ts';
 export type { Stick } from './starters.ts';
 export { startingFigures, starOf, limbsOf, taskOf, writeFigure } from './starters.ts';
 export { toPackingTask, efficiencyOf } from './bound.ts';
-export type { OwnBase } from './own.ts';
-export { ownBases } from './own.ts';

@@ -1,4 +1,4 @@
-import type { Refusal } from '../folded/index.ts';
+import { type Refusal, TooCoarse } from '../folded/index.ts';
 import type { Line, Point } from '../geometry/index.ts';
 import type { Picks } from '../moves/index.ts';
 import { type Outcome, failed } from '../outcome/index.ts';
@@ -14,9 +14,16 @@ export function readOrRefuse<T>(reading: () => Outcome<T, Refusal>): Outcome<T, 
     return reading();
   } catch (fault) {
     if (fault instanceof Unresolved) return failed(fault.refusal);
+    // Paper whose creases nearly meet lies where its layers cannot be told apart: said, not guessed.
+    if (fault instanceof TooCoarse) return failed(TOO_NEAR);
     throw fault;
   }
 }
+
+const TOO_NEAR: Refusal = {
+  kind: 'sliver',
+  text: 'Creases of this step come so near to each other that it cannot be told which layer lies where; lead them through one point, or farther apart.',
+};
 
 /** Thrown inside a reading only, so that a move's data can be read in one expression. */
 class Unresolved extends Error {
