@@ -2,7 +2,7 @@ import { type DesignedFlap, type FoldedBase, collapsedBase, tryFoldBase } from '
 import { type FlatState, facetOnSheet, foldsOf, paperOfFlap, toModel } from '../folded/index.ts';
 import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import type { Design, Placed } from './design.ts';
-import { type Picks, countMisplaced, foldAs, stackedState } from './stacked.ts';
+import { BY_HUB, type Picks, countMisplaced, foldAs, stackedState } from './stacked.ts';
 import { branchingsOf, lengthOfEnd, rootOfEnd, waysIn, wayBetween } from './tree.ts';
 
 /**
@@ -60,16 +60,32 @@ export function roundSheet<T extends Pick<DesignedFlap, 'leaf' | 'tip'>>(
 export const misplacedIn = (design: Design, { base, state }: FoldedBase): number =>
   countMisplaced(state, pagesOf(design, base.designed!, base.designed![0]!.leaf));
 
-/** Flaps with what fills the sheet at a hub, which is a page of the stack as well. */
-const pagesOf = (design: Design, designed: readonly DesignedFlap[], first?: string): DesignedFlap[] =>
-  roundSheet([...designed, ...stubsAtHubs(design).flatMap((end) => flapOf(design, '', end) ?? [])], first);
+/** Flaps with what fills the sheet by a hub, which is a page of the stack as well. */
+function pagesOf(design: Design, designed: readonly DesignedFlap[], first?: string): DesignedFlap[] {
+  const { done, cut } = design;
+  const fillers = fillersByHubs(design).flatMap(({ end }): DesignedFlap[] => {
+    const pair = cut.contacts.find((c) => c.includes(end));
+    if (!pair) return [];
+    const tip = done.at[end]!;
+    const inward = toUnit(subtract(done.at[pair[0] === end ? pair[1] : pair[0]]!, tip));
+    return [{ leaf: '', tip, inward, length: lengthOfEnd(done.tree, end) }];
+  });
+  return roundSheet([...designed, ...fillers], first);
+}
 
-/** Ends that are none of the figure's and hang right on one of its branchings, unless they are too short to lie in the way. */
-export function stubsAtHubs({ done: { tree, wanted } }: Placed): number[] {
-  const hubs = new Set(branchingsOf(tree, wanted));
-  return tree.ends.flatMap((_, i) =>
-    i >= wanted && hubs.has(rootOfEnd(tree, i)) && lengthOfEnd(tree, i) > SHORT ? [i] : [],
-  );
+/**
+ * Ends that are none of the figure's and hang on one of its branchings, or so near to it that they stay when a flap is
+ * turned; unless they are too short to lie in the way. With the branching, by its number.
+ */
+export function fillersByHubs({ done: { tree, wanted } }: Placed): { end: number; hub: number }[] {
+  const ways = waysIn(tree);
+  const hubs = branchingsOf(tree, wanted);
+  return tree.ends.flatMap((_, end) => {
+    if (end < wanted || lengthOfEnd(tree, end) <= SHORT) return [];
+    const far = ways[rootOfEnd(tree, end)]!;
+    const hub = hubs.reduce((a, b) => (far[b]! < far[a]! ? b : a));
+    return far[hub]! < BY_HUB ? [{ end, hub }] : [];
+  });
 }
 const SHORT = 0.012;
 

@@ -2,8 +2,7 @@ import type { FoldedBase } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
 import type { Figure, LimbTask, Seat } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { baseOfDesign, misplacedIn, roundSheet, stubsAtHubs } from './base.ts';
-import { rootOfEnd } from './tree.ts';
+import { baseOfDesign, fillersByHubs, misplacedIn, roundSheet } from './base.ts';
 import { DESIGN_EFFORT, type Design, type Placed, designBases, narrowDesign } from './design.ts';
 
 /** A base folded for one figure, and how the figure sits on it. */
@@ -41,8 +40,8 @@ const TRIES = 2;
 const LARGER = 1.12;
 
 /**
- * Bases for a figure whose limbs all leave its one or two hubs, those with fewest layers at a hub first. `needs` of the seat
- * are the ways from the hubs to the ends.
+ * Bases for a figure whose limbs all leave its one or two hubs: those whose flaps lie as `turns` wants them first, then
+ * those with fewest layers at a hub. `needs` of the seat are the ways from the hubs to the ends.
  */
 export function seatedBases(
   task: LimbTask,
@@ -121,11 +120,11 @@ function stackOf(design: Placed, { at: hubs }: Seat, turns: readonly number[]) {
   const { at, tree } = design.done;
   const round = roundSheet([
     ...turns.map((turn, i) => ({ turn, leaf: String(i), tip: at[i]!, hub: hubs[i]! })),
-    ...stubsAtHubs(design).map((i) => ({
+    ...fillersByHubs(design).map(({ end, hub }) => ({
       turn: -ALIKE,
       leaf: '',
-      tip: at[i]!,
-      hub: tree.names[rootOfEnd(tree, i)] === HUBS[1] ? 1 : 0,
+      tip: at[end]!,
+      hub: tree.names[hub] === HUBS[1] ? 1 : 0,
     })),
   ]);
   const most = String(indexOfMost(turns));
@@ -150,6 +149,7 @@ function blockedIn(design: Placed, seat: Seat, turns: readonly number[]): number
       }, 0)
   );
 }
+
 /** Turned farther than this a flap is turned the other way, by two folds, and stays where it lies. */
 export const AWAY = 276;
 const HUBS = ['hub 1', 'hub 2'] as const;

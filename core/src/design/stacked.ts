@@ -1,15 +1,15 @@
 import { type DesignedFlap, type FoldedBase, middleOf, pairsOtherwise } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
 import { type FlatState, paperWithin, toModel } from '../folded/index.ts';
-import { type Point, add, isSamePoint, scale, subtract, toUnit, tolerance } from '../geometry/index.ts';
+import { type Point, add, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import { listPairs, prepareLayers, searchPreferring, stateOf } from '../layers/index.ts';
 import type { Design } from './design.ts';
 
 /** Pairs of places of the sheet, the first to lie over the second. */
 export type Picks = readonly (readonly [Point, Point])[];
 
-/** Share of a flap's length within which paper counts as its own. */
-const WITHIN = 0.97;
+/** Shares of a flap's length within which paper counts as its own. */
+const WITHIN = [0.97, 0.965, 0.955, 0.94];
 const ORDER_EFFORT = 60_000;
 /** Pairs asked for at once, and in all: a collapse keeps no more. */
 const [AT_ONCE, MOST_PICKS] = [8, 40];
@@ -39,19 +39,19 @@ export function stackedState(
 function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readonly [number, number])[] {
   const flaps = round.map(({ tip, inward, length }) => {
     const [at, root] = [toModel(state, tip)!, toModel(state, add(tip, scale(inward, length)))!];
-    const within = paperWithin(
-      state,
-      { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) },
-      length * WITHIN,
+    const ray = { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) };
+    // A cut that would pass too near to a corner is made a little nearer to the tip.
+    const within = WITHIN.reduce<ReturnType<typeof paperWithin>>(
+      (found, share) => found ?? paperWithin(state, ray, length * share),
+      undefined,
     );
     const layers = new Set([...(within?.part ?? [])].map((i) => within!.mesh.pieces[i]!.parent));
     return { root, layers: [...layers] };
   });
   const roots: Point[] = [];
-  for (const { root } of flaps)
-    if (!roots.some((r) => isSamePoint(r, root, tolerance.alike))) roots.push(root);
+  for (const { root } of flaps) if (!roots.some((r) => distance(r, root) < BY_HUB)) roots.push(root);
   const found = roots.flatMap((root, k) => {
-    const own = flaps.filter((f) => isSamePoint(f.root, root, tolerance.alike));
+    const own = flaps.filter((f) => distance(f.root, root) < BY_HUB);
     const stack = k === 0 ? own : [...own].reverse();
     return stack.flatMap((lower, i) =>
       stack
@@ -65,6 +65,9 @@ function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readon
   });
   return found.sort((a, b) => a.apart - b.apart).map((f) => f.pair);
 }
+
+/** What hangs nearer to a hub than this (sheet sides) is of its stack. */
+export const BY_HUB = 0.05;
 
 /** Pairs of layers of two flaps with one root that do not lie in the order in which the flaps are given, or its reverse. */
 export function countMisplaced(state: FlatState, round: readonly DesignedFlap[]): number {

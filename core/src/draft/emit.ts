@@ -1,14 +1,15 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import { type FlatState, type RefusalKind, toModel } from '../folded/index.ts';
+import type { FlatState } from '../folded/index.ts';
 import { type Point, bearing, between, distance, toTurn, tolerance, isSamePoint } from '../geometry/index.ts';
 import type { WrittenMove } from '../kinds/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
-import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
+import { type Replay, write } from '../sequence/index.ts';
 import { landmarksOf } from '../sheet/index.ts';
 import { type Aim, directionOf, sweepOf } from './aim.ts';
 import { type Chain, STRAIGHT } from './chains.ts';
 import { edgesOf } from './edges.ts';
+import { DraftPaper, STILL } from './paper.ts';
 import { type LaidChain, layChains, pointOn } from './laid.ts';
 import { type Bend, type Trial, listTurns } from './turns.ts';
 
@@ -22,8 +23,7 @@ export interface Emitted {
   readonly failed: readonly { readonly chain?: Chain; readonly what: string }[];
 }
 
-/** Joints of other chains may not move at all; the chain's own keep within a share of the side. */
-const STILL = 1e-6;
+/** A chain's own joints keep within a share of the side. */
 const NEAR = 0.012;
 /** The start of a limb beyond two folds comes so near to where they begin. */
 const BESIDE = 0.06;
@@ -47,8 +47,6 @@ const MOST_LAYERS = 3;
 const MOST_FOLDS = 3;
 /** Paper of more facets is thick. */
 const THICK = 120;
-/** Facets for which a call of the engine counts as one. */
-const DEAR = 60;
 
 /** How the turns are tried: from the hub outwards or from the tips inwards, simple folds or reverse folds first. */
 export interface Manner {
@@ -69,11 +67,8 @@ export const manners: readonly Manner[] = [
 
 /** Folds a base into a pose, step by step; every step is made by the engine and undone when another limb has moved. */
 export class Emitter {
-  private replay: Replay;
+  private readonly paper: DraftPaper;
   private points: Record<string, PointRef>;
-  private count = 0;
-  /** A fold tried last would have passed a corner by less than can be folded. */
-  private hasGrazed = false;
   /** The state in which each turn was refused last. */
   private readonly tried = new Map<string, FlatState>();
   private readonly failed: { chain?: Chain; what: string }[] = [];
@@ -81,23 +76,20 @@ export class Emitter {
   private readonly aim: Aim;
   private readonly laid: readonly LaidChain[];
   private readonly manner: Manner;
-  private readonly effort: Effort;
 
   constructor(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort) {
     this.base = base;
     this.aim = aim;
     this.manner = manner;
-    this.effort = effort;
     this.laid = layChains(aim, manner.offset, base.base.designed !== undefined);
     this.points = { ...base.base.points };
     this.laid.forEach((l, k) => {
       l.joints.forEach((p, i) => (this.points[this.nameOf(k, i)] = on(p[0], p[1])));
       if (l.pivot) this.points[this.nameOfPivot(k)] = on(l.pivot[0], l.pivot[1]);
     });
-    this.replay = replaySequence(
-      { sheet: base.base.sheet, points: this.points, steps: base.base.steps },
-      undefined,
-    );
+    const joints = this.laid.flatMap((l) => l.joints);
+    const { sheet, steps } = base.base;
+    this.paper = new DraftPaper({ sheet, points: this.points, steps }, joints, effort);
   }
 
   /** `lead`: ends of limbs that are turned before anything lies in their way. */
@@ -124,7 +116,7 @@ export class Emitter {
       this.failed.push({ chain, what: `no fold turns the ${chain.pieces[i]!.limb} where it shall point` });
     }
     this.stand();
-    return { replay: this.replay, laid: this.laid, failed: this.failed };
+    return { replay: this.paper.replay, laid: this.laid, failed: this.failed };
   }
 
   private turnsOf(chains: readonly number[]): { k: number; i: number }[] {
@@ -153,12 +145,6 @@ export class Emitter {
 
   private nameOfPivot = (k: number): string => `${this.laid[k]!.chain.leaf} root`.slice(0, 40);
 
-  private get state(): FlatState {
-    return this.replay.steps.at(-1)?.after ?? this.replay.start;
-  }
-
-  private whereIs = (p: Point, state = this.state): Point => toModel(state, p)!;
-
   private tipRef(flap: BaseFlap): PointRef {
     const known = landmarksOf(this.base.base.sheet).find((l) => isSamePoint(l.at, flap.tipOnSheet));
     return known ? at(known.name) : on(flap.tipOnSheet[0], flap.tipOnSheet[1]);
@@ -167,11 +153,11 @@ export class Emitter {
   /** Points each piece of a chain where the pose wants it. True when nothing was to be done, or it was. */
   private turn(k: number, i: number): boolean {
     const own = this.laid[k]!;
-    const [a, b] = [this.whereIs(own.joints[i]!), this.whereIs(own.joints[i + 1]!)];
+    const [a, b] = [this.paper.whereIs(own.joints[i]!), this.paper.whereIs(own.joints[i + 1]!)];
     const now = bearing(a, b);
     // From the tip inwards, a joint is given its bend against the piece before it; the piece itself comes later.
     const isJoint = this.manner.order === 'tip first' && i > 0;
-    const before = isJoint ? bearing(this.whereIs(own.joints[i - 1]!), a) : 0;
+    const before = isJoint ? bearing(this.paper.whereIs(own.joints[i - 1]!), a) : 0;
     const wanted = toTurn(own.directions[i]! - now - (isJoint ? own.directions[i - 1]! - before : 0));
     const bends = [wanted];
     // A hub that will be folded over mirrors what lies beyond it; then the joint bends the other way.
@@ -181,10 +167,10 @@ export class Emitter {
     if (i > 0 && !isJoint && this.tried.has(`${k} 0`)) return false;
     // Refused in this very state before, it would be refused again.
     const tried = this.tried.get(`${k} ${i}`);
-    if (tried === this.state) return false;
+    if (tried === this.paper.state) return false;
     const isMade = bends.some((bend) => this.tryTurns(k, i, bend, now + bend));
     if (isMade) this.tried.delete(`${k} ${i}`);
-    else this.tried.set(`${k} ${i}`, this.state);
+    else this.tried.set(`${k} ${i}`, this.paper.state);
     return isMade;
   }
 
@@ -221,7 +207,7 @@ export class Emitter {
       flap: own.flap,
       length: distance((i === 0 && own.pivot) || own.joints[i]!, own.joints[i + 1]!),
       passage: own.chain.name.slice(0, 60),
-      isThick: this.state.facets.length > THICK,
+      isThick: this.paper.state.facets.length > THICK,
       joint: at(i === 0 && own.pivot ? this.nameOfPivot(k) : this.nameOf(k, i)),
       next: at(this.nameOf(k, i + 1)),
       end: at(this.nameOf(k, own.joints.length - 1)),
@@ -235,57 +221,27 @@ export class Emitter {
     i: number,
     direction: number,
   ): 'made' | 'grazed' | 'refused' | number {
-    if (!this.effort.spend(this.price())) return 'refused';
     const own = this.laid[k]!;
-    const replay = this.withStep(trial(`draft-${this.count + 1}`));
+    const replay = this.paper.tryStep(trial(this.paper.nextId));
     if (typeof replay === 'string') return replay === 'sliver' ? 'grazed' : 'refused';
     const after = replay.steps.at(-1)!.after;
     for (const [j, other] of this.laid.entries())
       for (const [n, p] of other.joints.entries()) {
         // The start of a limb beyond two folds comes to where they began.
         const stays = j === k && n === 0 && i === 0 && own.pivot;
-        const moved = distance(this.whereIs(stays || p), this.whereIs(p, after));
+        const moved = distance(this.paper.whereIs(stays || p), this.paper.whereIs(p, after));
         if (j === k ? n <= i && moved > (stays ? BESIDE : NEAR) : moved > STILL) return 'refused';
       }
-    const [from, to] = [this.whereIs(own.joints[i]!, after), this.whereIs(own.joints[i + 1]!, after)];
+    const [from, to] = [
+      this.paper.whereIs(own.joints[i]!, after),
+      this.paper.whereIs(own.joints[i + 1]!, after),
+    ];
     const long = own.lengths[i]!;
     if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return 'refused';
     const off = toTurn(bearing(from, to) - direction);
     if (Math.abs(off) > AIMED) return Math.abs(off) < MISSED ? off : 'refused';
-    this.keep(replay);
+    this.paper.keep(replay);
     return 'made';
-  }
-
-  /** Thick stacks take the engine longer. */
-  private price = (): number => Math.max(1, Math.round(this.state.facets.length / DEAR));
-
-  /** The replay with one more step, or the kind of its refusal. */
-  private withStep(step: Step): Replay | RefusalKind {
-    const { sequence } = this.replay;
-    const replay = replaySequence({ ...sequence, steps: [...sequence.steps, step] }, this.replay);
-    return replay.steps.at(-1)!.refusal?.kind ?? replay;
-  }
-
-  private keep(replay: Replay): void {
-    this.replay = replay;
-    this.count++;
-  }
-
-  /** Moves that may move nothing of any limb: the first the engine makes with all joints where they are is kept. */
-  private attemptStill(moves: readonly WrittenMove[], passage: string): boolean {
-    this.hasGrazed = false;
-    return moves.some((move) => {
-      if (!this.effort.spend(this.price())) return false;
-      const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage }));
-      if (replay === 'sliver') this.hasGrazed = true;
-      if (typeof replay === 'string') return false;
-      const after = replay.steps.at(-1)!.after;
-      const isStill = this.laid.every((l) =>
-        l.joints.every((p) => distance(this.whereIs(p), this.whereIs(p, after)) < STILL),
-      );
-      if (isStill) this.keep(replay);
-      return isStill;
-    });
   }
 
   /**
@@ -303,14 +259,14 @@ export class Emitter {
     for (const side of [1, -1]) {
       let folds = 0;
       for (let layer = 0; layer < MOST_LAYERS && folds < MOST_FOLDS; layer++) {
-        const edge = edgesOf(this.state, flap, side)[layer];
+        const edge = edgesOf(this.paper.state, flap, side)[layer];
         if (!edge) break;
         const how = {
           line: turned(tip, root, (side * edge.degrees) / 2),
           flap: [on(edge.at[0], edge.at[1])],
         };
         const senses = edge.isBehind ? (['mountain', 'valley'] as const) : (['valley', 'mountain'] as const);
-        const made = this.attemptStill(
+        const made = this.paper.makeStill(
           [
             ...senses.map((sense) => ({ kind: 'fold' as const, sense, ...how, layers: 'flap' as const })),
             { kind: 'sink', ...how },
@@ -334,9 +290,9 @@ export class Emitter {
     const flap = [this.tipRef(own.flap)];
     return LEANS.some((lean, i) => {
       // Only a line that passes too near to a corner is tried again, leaning a little.
-      if (i > 0 && !this.hasGrazed) return false;
+      if (i > 0 && !this.paper.hasGrazed) return false;
       const line = turned(last!, before!, 90 + lean);
-      return this.attemptStill(
+      return this.paper.makeStill(
         [
           { kind: 'reverse', mode: 'inside', line, flap },
           { kind: 'fold', sense: 'mountain', line, flap, layers: 'flap' },
@@ -381,15 +337,10 @@ export class Emitter {
       layers: 'all' as const,
     };
     const made = (['valley', 'mountain'] as const).some((sense) => {
-      if (!this.effort.spend(this.price())) return false;
-      const step = writeStep(
-        `draft-${this.count + 1}`,
-        { kind: 'pleat', sense, ...how },
-        { passage: 'Body' },
-      );
-      const replay = this.withStep(step);
+      const move = { kind: 'pleat' as const, sense, ...how };
+      const replay = this.paper.tryStep(writeStep(this.paper.nextId, move, { passage: 'Body' }));
       if (typeof replay === 'string') return false;
-      this.keep(replay);
+      this.paper.keep(replay);
       return true;
     });
     if (!made) this.failed.push({ what: `no pleat shortens the ${body.limb}` });
@@ -404,7 +355,7 @@ export class Emitter {
       const half = pointOn(flap, flap.length / 2);
       const middle = on(half[0], half[1]);
       const how = { line: across(middle, through(tip, middle)), flap: [tip] };
-      const made = this.attemptStill(
+      const made = this.paper.makeStill(
         [
           { kind: 'sink', ...how },
           { kind: 'reverse', mode: 'inside', ...how },
@@ -425,8 +376,7 @@ export class Emitter {
       ...(this.aim.isMirrored ? [{ kind: 'turn' as const, over: 'sideways' as const }] : []),
     ];
     for (const move of moves) {
-      const replay = this.withStep(writeStep(`draft-${this.count + 1}`, move, { passage: 'Pose' }));
-      if (typeof replay !== 'string') this.keep(replay);
+      this.paper.keepAnyway(writeStep(this.paper.nextId, move, { passage: 'Pose' }));
     }
   }
 }

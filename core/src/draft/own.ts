@@ -10,8 +10,8 @@ const NARROW = 0.085;
 const SLIM = 'Narrow base of its own';
 
 /**
- * Bases of its own for a pose with a body, as wide as they come and narrowed. With all ends round the border flaps lie side
- * by side and those that turn away lie outside; where that cannot be, ends are placed anywhere on the sheet.
+ * Narrow bases of its own for a pose: for every body between two hubs, or, where it has none, for every node at which
+ * three limbs or more meet. Flaps of a hub lie on each other, so that one fold each turns them where they shall point.
  */
 export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): SeatedBase[] {
   const { width, height } = sizeOf(figure);
@@ -41,8 +41,8 @@ interface Turned {
 }
 
 /**
- * What flaps need besides the ways to their ends: those that turn away from the side most of them turn to use up paper.
- * `angle`: of the axis in the pose, from the first hub to the second.
+ * What flaps of two hubs need besides the ways to their ends: limbs begin a little outside, and those that turn away from
+ * the side most of them turn to use up paper. `angle`: of the axis in the pose, from the first hub to the second.
  */
 function withTurns(
   task: LimbTask,
@@ -76,6 +76,7 @@ function withTurns(
     sweeps,
   };
 }
+
 /** Limbs begin outside their hubs by at most this share of the body. */
 const MOST_OUT = 0.6;
 
@@ -98,7 +99,10 @@ function sideOf({ bodyMm, needs }: Seat): number {
 /** Ways to hold a figure with one hub that are tried. */
 const HOLDS = 3;
 
-/** Bases for limbs that leave one hub: folded one way all of them, each by its own angle. */
+/**
+ * Bases for limbs that leave one hub: all of them are folded one way, each by its own angle. Held so that the widest gap
+ * between two limbs is the one no flap has to cross.
+ */
 function ownStars(
   figure: Figure,
   task: LimbTask,
