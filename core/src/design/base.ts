@@ -77,17 +77,23 @@ function pagesOf(design: Design, designed: readonly DesignedFlap[], first?: stri
  * Ends that are none of the figure's and hang on one of its branchings, or so near to it that they stay when a flap is
  * turned; unless they are too short to lie in the way. With the branching, by its number.
  */
-export function fillersByHubs({ done: { tree, wanted } }: Placed): { end: number; hub: number }[] {
+export function fillersByHubs({ done: { tree, wanted } }: Placed): Filler[] {
   const ways = waysIn(tree);
   const hubs = branchingsOf(tree, wanted);
   return tree.ends.flatMap((_, end) => {
     if (end < wanted || lengthOfEnd(tree, end) <= SHORT) return [];
     const far = ways[rootOfEnd(tree, end)]!;
     const hub = hubs.reduce((a, b) => (far[b]! < far[a]! ? b : a));
-    return far[hub]! < BY_HUB ? [{ end, hub }] : [];
+    return far[hub]! < BY_HUB ? [{ end, hub, isAtHub: far[hub]! < 1e-6 }] : [];
   });
 }
 const SHORT = 0.012;
+
+interface Filler {
+  readonly end: number;
+  readonly hub: number;
+  readonly isAtHub: boolean;
+}
 
 /** The flap of an end: to whichever end it touches, the paper runs straight from its tip to where its limb parts. */
 function flapOf(

@@ -120,12 +120,15 @@ function stackOf(design: Placed, { at: hubs }: Seat, turns: readonly number[]) {
   const { at, tree } = design.done;
   const round = roundSheet([
     ...turns.map((turn, i) => ({ turn, leaf: String(i), tip: at[i]!, hub: hubs[i]! })),
-    ...fillersByHubs(design).map(({ end, hub }) => ({
-      turn: -ALIKE,
-      leaf: '',
-      tip: at[end]!,
-      hub: tree.names[hub] === HUBS[1] ? 1 : 0,
-    })),
+    // A filler a little way out on a limb goes with it more often than it lies in the way.
+    ...fillersByHubs(design)
+      .filter((f) => f.isAtHub)
+      .map(({ end, hub }) => ({
+        turn: -ALIKE,
+        leaf: '',
+        tip: at[end]!,
+        hub: tree.names[hub] === HUBS[1] ? 1 : 0,
+      })),
   ]);
   const most = String(indexOfMost(turns));
   const first = hubs.includes(1)
