@@ -3,7 +3,7 @@ import { type FlatState, facetOnSheet, foldsOf, paperOfFlap, toModel } from '../
 import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import type { Design, Placed } from './design.ts';
 import { BY_HUB, type Picks, countMisplaced, foldAs, stackedState } from './stacked.ts';
-import { branchingsOf, lengthOfEnd, rootOfEnd, waysIn, wayBetween } from './tree.ts';
+import { branchingsOf, degreesOfOwn, lengthOfEnd, rootOfEnd, waysIn, wayBetween } from './tree.ts';
 
 /**
  * A design as a base of the atlas is: one collapse, with the flaps it was designed to have. Undefined where a flap runs
@@ -104,9 +104,7 @@ function flapOf(
   const ways = waysIn(tree);
   const tip = tree.ends[end]!;
   // The limb ends at the first node of the figure's own tree: stubs part it, but not the figure.
-  const stubs = new Set(tree.ends.slice(wanted));
-  const degreeOfFigure = (n: number): number =>
-    tree.edges.filter((e) => (e.a === n && !stubs.has(e.b)) || (e.b === n && !stubs.has(e.a))).length;
+  const degrees = degreesOfOwn(tree, wanted);
   let best: DesignedFlap | undefined;
   for (const pair of cut.contacts) {
     if (!pair.includes(end)) continue;
@@ -116,7 +114,7 @@ function flapOf(
     const rise = Math.sign(along[nodes[1]!]! - along[tip]!);
     while (
       straight + 1 < nodes.length &&
-      degreeOfFigure(nodes[straight]!) === 2 &&
+      degrees[nodes[straight]!] === 2 &&
       Math.sign(along[nodes[straight + 1]!]! - along[nodes[straight]!]!) === rise
     )
       straight++;

@@ -46,8 +46,7 @@ export function foldDesign(
 ): FoldedDesign | FoldFault {
   const { tree } = done;
   const branchings = branchingsOf(tree);
-  const spines = [branchings, ...branchings.map((n) => [n])];
-  if (isSeated) spines.unshift(branchingsOf(tree, done.wanted));
+  const spines = isSeated ? [branchingsOf(tree, done.wanted)] : [branchings, ...branchings.map((n) => [n])];
   let fault: FoldFault = 'order';
   for (const spine of spines) {
     const along = alongAxis(tree, spine);

@@ -83,13 +83,17 @@ export function seatedBases(
         task.limbs.map((l) => l.id),
         naming,
       );
-    if (!folded) continue;
+    if (!folded || !isLongEnough(folded, task, seat, design.sideMm)) continue;
     const misplaced = turns ? misplacedIn(slim, folded) : 0;
     found.push({ folded: asSeated(folded, task, seat), seat, sideMm: design.sideMm, misplaced });
     if (++tries >= TRIES) break;
   }
   return found.sort((a, b) => a.misplaced - b.misplaced).slice(0, most);
 }
+
+/** Between two fillers of its own limb a tip touches no other end: then its paper runs straight for too short a way. */
+const isLongEnough = ({ base }: FoldedBase, { limbs }: LimbTask, { needs }: Seat, sideMm: number): boolean =>
+  limbs.every(({ id }, i) => base.designed!.find((d) => d.leaf === id)!.length * sideMm >= needs[i]! - 1e-6);
 
 /** The base with its hubs in the order of the seat's. */
 function asSeated(folded: FoldedBase, { limbs }: LimbTask, { at }: Seat): FoldedBase {

@@ -184,11 +184,22 @@ export function alongAxis(tree: LimbTree, branchings: readonly number[]): Float6
   return along;
 }
 
-/** Inner nodes of the tree; of the figure's own, which has only the first ends, when their number is given. */
+/** Inner nodes of the tree; where only its first ends are the figure's own, those at which limbs of the figure part. */
 export function branchingsOf(tree: LimbTree, wanted = tree.ends.length): number[] {
-  const stubs = new Set(tree.ends.slice(wanted));
-  return tree.names.flatMap((_, n) => {
-    const limbs = tree.edges.filter((e) => (e.a === n && !stubs.has(e.b)) || (e.b === n && !stubs.has(e.a)));
-    return limbs.length > (wanted < tree.ends.length ? 2 : 1) ? [n] : [];
-  });
+  const least = wanted < tree.ends.length ? 3 : 2;
+  return degreesOfOwn(tree, wanted).flatMap((degree, n) => (degree >= least ? [n] : []));
+}
+
+/** Of every node, limbs there that lead to one of the first ends: a stub may hang on another stub. */
+export function degreesOfOwn(tree: LimbTree, wanted: number): number[] {
+  const ways = waysIn(tree);
+  const own = tree.ends.slice(0, wanted);
+  const isOwn = tree.names.map((_, n) =>
+    own.some((a) =>
+      own.some((b) => a !== b && ways[a]![n]! + ways[n]![b]! < ways[a]![b]! + tolerance.rounding * 10),
+    ),
+  );
+  return tree.names.map(
+    (_, n) => tree.edges.filter((e) => (e.a === n || e.b === n) && isOwn[e.a] && isOwn[e.b]).length,
+  );
 }
