@@ -10,7 +10,7 @@ import {
   countBlocked,
   marksOfTips,
   offerBases,
-  seatedBases,
+  seatedBase,
 } from '../src/design/index.ts';
 import { buildChance } from '../src/chance/index.ts';
 import { buildEffort } from '../src/effort/index.ts';
@@ -273,8 +273,8 @@ describe('a base for a figure as it sits on its hubs', () => {
     const { task, seat } = seatOf(name, hubs);
     const given = turns(task.limbs.length);
     const narrowMm = 12;
-    const made = seatedBases(task, seat, square, { id: 'own', name: 'Own', narrowMm, turns: given, most: 1 });
-    return { task, seat, narrowMm, turns: given, made: made[0]! };
+    const made = seatedBase(task, seat, square, { id: 'own', name: 'Own', narrowMm, turns: given })!;
+    return { task, seat, narrowMm, turns: given, made };
   };
   const rising = (count: number): number[] => Array.from({ length: count }, (_, i) => 30 * i);
 
@@ -304,6 +304,7 @@ describe('a base for a figure as it sits on its hubs', () => {
     }
     for (const f of folded.flaps) expect(f.width * sideMm).toBeLessThanOrEqual(narrowMm + 1e-6);
     expect(new Set(folded.flaps.map((f) => f.hangs)).size).toBe(hubs);
+    expect(made.misplaced).toBe(0);
   });
 
   test('where each flap lies between two that turn less, none is in the way; else each is counted', () => {

@@ -3,7 +3,7 @@ import { buildEffort } from '../effort/index.ts';
 import type { Figure, LimbTask, Seat } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { baseOfDesign, fillersByHubs, misplacedIn, roundSheet } from './base.ts';
-import { DESIGN_EFFORT, type Design, type Placed, designBases, narrowDesign } from './design.ts';
+import { DESIGN_EFFORT, type Placed, designBases, narrowDesign } from './design.ts';
 
 /** A base folded for one figure, and how the figure sits on it. */
 export interface SeatedBase {
@@ -16,18 +16,15 @@ export interface SeatedBase {
 }
 
 export interface SeatedWishes {
-  /** What ids of the bases begin with. */
   readonly id: string;
   readonly name: string;
-  /** So far, in mm, the paper may reach from the axis; as wide as it comes when left out. */
-  readonly narrowMm?: number;
+  /** So far, in mm, the paper may reach from the axis. */
+  readonly narrowMm: number;
   /**
    * Of every limb: degrees its flap will be turned towards the side its paper hangs on, 0 to 360. At each hub the flap that
    * turns most shall lie outermost, and each the farther in the less it turns, so that none lies in the way of another.
    */
-  readonly turns?: readonly number[];
-  /** Bases given at most. */
-  readonly most: number;
+  readonly turns: readonly number[];
 }
 
 /** Placements completed for a seat: fewer than for a base that is looked for by itself. */
@@ -40,55 +37,44 @@ const TRIES = 2;
 const LARGER = 1.12;
 
 /**
- * Bases for a figure whose limbs all leave its one or two hubs: those whose flaps lie as `turns` wants them first, then
- * those with fewest layers at a hub. `needs` of the seat are the ways from the hubs to the ends.
+ * A base for a figure whose limbs all leave its one or two hubs: one whose flaps lie as `turns` wants them, before one with
+ * few layers at a hub. `needs` of the seat are the ways from the hubs to the ends. Undefined where none folds.
  */
-export function seatedBases(
+export function seatedBase(
   task: LimbTask,
   seat: Seat,
   sheet: SheetShape,
-  { id, name, narrowMm, turns, most }: SeatedWishes,
-): SeatedBase[] {
+  { id, name, narrowMm, turns }: SeatedWishes,
+): SeatedBase | undefined {
+  const faultsOf = (placed: Placed): number => blockedIn(placed, seat, turns);
   const made = designBases(seatFigure(task, seat), sheet, buildEffort(DESIGN_EFFORT), {
     completions: COMPLETIONS,
     isSeated: true,
     enough: ENOUGH,
-    ...(turns ? { faultsOf: (placed: Placed) => blockedIn(placed, seat, turns) } : {}),
+    faultsOf,
   });
-  if (!made.ok) return [];
+  if (!made.ok) return undefined;
   const { designs } = made.value;
   const least = Math.min(...designs.map((d) => d.sideMm));
-  const found: SeatedBase[] = [];
+  const ends = task.limbs.map((l) => l.id);
+  let best: SeatedBase | undefined;
   let tries = 0;
-  for (const design of designs
+  for (const { design } of designs
     .filter((d) => d.sideMm <= LARGER * least)
-    .map((d) => ({ d, blocked: turns ? blockedIn(d, seat, turns) : 0 }))
-    .sort((a, b) => a.blocked - b.blocked || a.d.hubLayers - b.d.hubLayers)
-    .map(({ d }) => d)) {
-    if (found.filter((f) => f.misplaced === 0).length === most) break;
-    const slim: Design | undefined =
-      narrowMm === undefined ? design : narrowDesign(design, sheet, narrowMm / design.sideMm, true);
-    const naming = {
-      id: `${id}-${found.length + 1}`,
-      name,
-      isStacked: true,
-      ...(turns
-        ? { outermost: task.limbs[Number(stackOf(design, seat, turns).find((f) => f.leaf)!.leaf)]!.id }
-        : {}),
-    };
-    const folded =
-      slim &&
-      baseOfDesign(
-        slim,
-        task.limbs.map((l) => l.id),
-        naming,
-      );
-    if (!folded || !isLongEnough(folded, task, seat, design.sideMm)) continue;
-    const misplaced = turns ? misplacedIn(slim, folded) : 0;
-    found.push({ folded: asSeated(folded, task, seat), seat, sideMm: design.sideMm, misplaced });
-    if (++tries >= TRIES) break;
+    .map((design) => ({ design, faults: faultsOf(design) }))
+    .sort((a, b) => a.faults - b.faults || a.design.hubLayers - b.design.hubLayers)) {
+    const { sideMm } = design;
+    const slim = narrowDesign(design, sheet, narrowMm / sideMm, true);
+    const first = stackOf(design, seat, turns).find((f) => f.leaf)!;
+    const naming = { id, name, isStacked: true, outermost: ends[Number(first.leaf)]! };
+    const folded = slim && baseOfDesign(slim, ends, naming);
+    if (!folded || !isLongEnough(folded, task, seat, sideMm)) continue;
+    const misplaced = misplacedIn(slim, folded);
+    if (!best || misplaced < best.misplaced)
+      best = { folded: asSeated(folded, task, seat), seat, sideMm, misplaced };
+    if (misplaced === 0 || ++tries >= TRIES) break;
   }
-  return found.sort((a, b) => a.misplaced - b.misplaced).slice(0, most);
+  return best;
 }
 
 /** Between two fillers of its own limb a tip touches no other end: then its paper runs straight for too short a way. */

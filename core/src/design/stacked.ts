@@ -1,6 +1,6 @@
 import { type DesignedFlap, type FoldedBase, middleOf, pairsOtherwise } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
-import { type FlatState, paperWithin, toModel } from '../folded/index.ts';
+import { type FlatState, paperOfFlap, toModel } from '../folded/index.ts';
 import { type Point, add, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import { listPairs, prepareLayers, searchPreferring, stateOf } from '../layers/index.ts';
 import type { Design } from './design.ts';
@@ -40,11 +40,7 @@ function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readon
   const flaps = round.map(({ tip, inward, length }) => {
     const [at, root] = [toModel(state, tip)!, toModel(state, add(tip, scale(inward, length)))!];
     const ray = { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) };
-    // A cut that would pass too near to a corner is made a little nearer to the tip.
-    const within = WITHIN.reduce<ReturnType<typeof paperWithin>>(
-      (found, share) => found ?? paperWithin(state, ray, length * share),
-      undefined,
-    );
+    const within = paperOfFlap(state, ray, length, WITHIN);
     const layers = new Set([...(within?.part ?? [])].map((i) => within!.mesh.pieces[i]!.parent));
     return { root, layers: [...layers] };
   });

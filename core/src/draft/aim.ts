@@ -1,7 +1,7 @@
 import type { Base, BaseFlap, FoldedBase } from '../bases/index.ts';
 import { bearing, toTurn } from '../geometry/index.ts';
 import { countBlocked } from '../design/index.ts';
-import { type Chain, type ChainPiece, STRAIGHT } from './chains.ts';
+import { type Chain, type ChainPiece, STRAIGHT, lengthOf } from './chains.ts';
 import { OUT, isTurnedAway, outOfSweeps } from './turns.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
@@ -18,6 +18,10 @@ export interface Aim {
   readonly cost: number;
 }
 
+/** How a base is held, and with its flaps given to limbs. */
+type Hold = Pick<Aim, 'rotation' | 'isMirrored'>;
+type Held = Hold & Pick<Aim, 'flaps'>;
+
 /** Direction of a flap from its root to its tip on the base, in degrees. */
 export const directionOf = (flap: BaseFlap): number => bearing(flap.root, flap.tipOnModel);
 
@@ -29,10 +33,12 @@ export function sweepOf(flap: BaseFlap, turn: number): number {
 }
 
 /** Degrees of the pose as they are on the base before it is turned into the pose. */
-export const onBase = (
-  pose: number,
-  { rotation, isMirrored }: Pick<Aim, 'rotation' | 'isMirrored'>,
-): number => toTurn((isMirrored ? 180 - pose : pose) - rotation);
+export const onBase = (pose: number, { rotation, isMirrored }: Hold): number =>
+  toTurn((isMirrored ? 180 - pose : pose) - rotation);
+
+/** Degrees a flap is turned at its hub for its limb to begin as posed. */
+export const turnAtHub = (chain: Chain, flap: BaseFlap, hold: Hold): number =>
+  toTurn(onBase(chain.pieces[0]!.angle, hold) - directionOf(flap));
 
 /**
  * How hard a turn of a flap is at its root: none is free, a half turn and wide turns are one fold, small turns need crimps
@@ -59,7 +65,7 @@ export function aimsOf(
   sideMm: number,
   most: number,
 ): Aim[] {
-  const needs = chains.map((c) => c.pieces.reduce((s, p) => s + p.lengthMm, 0));
+  const needs = chains.map(lengthOf);
   const side = sideMm * 1.0001;
   const found: Aim[] = [];
   const rotations = new Set<number>();
@@ -106,8 +112,6 @@ export function aimsOf(
     .slice(0, most);
 }
 
-type Held = Pick<Aim, 'flaps' | 'rotation' | 'isMirrored'>;
-
 /**
  * Where all flaps of a hub lie on each other, their limbs may begin together a little outside it: what a flap leaves there
  * when it has been turned then lies in no other's way. Of bases made for the figure, which have the paper for it.
@@ -120,19 +124,16 @@ export function outOfHub({ flaps, ...hold }: Held, hub: number): number {
     ([, f]) => f.hangs === first.hangs && Math.abs(toTurn(directionOf(f) - directionOf(first))) < 1,
   );
   if (!isStack) return 0;
-  const sweeps = own.map(([chain, flap]) =>
-    sweepOf(flap, toTurn(onBase(chain.pieces[0]!.angle, hold) - directionOf(flap))),
-  );
+  const sweeps = own.map(([chain, flap]) => sweepOf(flap, turnAtHub(chain, flap, hold)));
   return outOfSweeps(first.width, sweeps);
 }
 
 /** Flaps of a base made for its figure that lack the paper to begin so far outside their hub. */
 function countShort(aim: Held & Pick<Aim, 'sideMm'>): number {
   const outs = [0, 1].map((hub) => outOfHub(aim, hub));
-  return [...aim.flaps].filter(([chain, flap]) => {
-    const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
-    return flap.length - need < outs[chain.hub]! - OUT;
-  }).length;
+  return [...aim.flaps].filter(
+    ([chain, flap]) => flap.length - lengthOf(chain) / aim.sideMm < outs[chain.hub]! - OUT,
+  ).length;
 }
 
 /** What a flap costs that has to be turned out from between others. */
@@ -143,7 +144,7 @@ function blockedIn({ base, flaps, hubs }: FoldedBase, aim: Held): number {
   if (!base.designed || hubs.length > 1) return 0;
   const sweeps = new Map(
     [...aim.flaps].map(([chain, flap]) => {
-      const turn = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
+      const turn = turnAtHub(chain, flap, aim);
       return [flap.tip, isTurnedAway(flap, turn) ? 360 : sweepOf(flap, turn)];
     }),
   );
@@ -155,7 +156,7 @@ const keyOf = (aim: Aim): string =>
   [
     Math.round(aim.sideMm),
     ...[...aim.flaps].map(([chain, flap]) => {
-      const turn = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
+      const turn = turnAtHub(chain, flap, aim);
       const towards = flap.hangs === 'right' ? -turn : turn;
       return [
         chain.leaf,
@@ -177,7 +178,7 @@ function assign(
   chains: readonly Chain[],
   needs: readonly number[],
   sideMm: number,
-  hold: Pick<Aim, 'rotation' | 'isMirrored'>,
+  hold: Hold,
 ): { flaps: Map<Chain, BaseFlap>; cost: number } | undefined {
   if (chains.length > flaps.length) return undefined;
   const price = (c: number, f: number): number => {
@@ -185,7 +186,7 @@ function assign(
     if (needs[c]! > flap.length * sideMm) return Infinity;
     if (!isDesignedFor(base, chains[c]!.leaf, flap)) return Infinity;
     if (hubs.length === 2 && !hubs[chains[c]!.hub]!.tips.includes(flap.tip)) return Infinity;
-    const turn = toTurn(onBase(chains[c]!.pieces[0]!.angle, hold) - directionOf(flap));
+    const turn = turnAtHub(chains[c]!, flap, hold);
     const excess = flap.length - needs[c]! / sideMm;
     return turnCost(turn, flap) + (excess > 0.02 ? 0.5 + 2 * excess : 0) + flap.width;
   };

@@ -18,6 +18,9 @@ export interface Chain {
   readonly pieces: readonly ChainPiece[];
 }
 
+/** Way from its hub to its end, in mm. */
+export const lengthOf = ({ pieces }: Chain): number => pieces.reduce((s, p) => s + p.lengthMm, 0);
+
 /** A turn of fewer degrees is none. */
 export const STRAIGHT = 4.5;
 

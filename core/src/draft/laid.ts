@@ -1,7 +1,7 @@
 import type { BaseFlap } from '../bases/index.ts';
-import { type Point, toTurn } from '../geometry/index.ts';
-import { type Aim, directionOf, onBase, outOfHub } from './aim.ts';
-import type { Chain } from './chains.ts';
+import { type Point } from '../geometry/index.ts';
+import { type Aim, onBase, outOfHub, turnAtHub } from './aim.ts';
+import { type Chain, lengthOf } from './chains.ts';
 import { OUT, SMALL, isTurnedAway, paperOfTurn } from './turns.ts';
 
 /** A chain on its flap: its joints as points of the sheet, from the root to where the limb shall end. */
@@ -35,8 +35,8 @@ export const pointOn = ({ tipOnSheet: [x, y], inward }: BaseFlap, fromTip: numbe
 export function layChains(aim: Aim, offset: number, isOwn: boolean): LaidChain[] {
   const outs = [0, 1].map((hub) => (isOwn ? outOfHub(aim, hub) : 0));
   return [...aim.flaps].map(([chain, flap]) => {
-    const need = chain.pieces.reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm;
-    const bend = toTurn(onBase(chain.pieces[0]!.angle, aim) - directionOf(flap));
+    const need = lengthOf(chain) / aim.sideMm;
+    const bend = turnAtHub(chain, flap, aim);
     const turn = Math.abs(bend);
     // Small turns are two folds a gap apart, which use up paper: of the first piece, or before it begins.
     const used = paperOfTurn(flap, bend);

@@ -1,5 +1,5 @@
 import { toTurn } from '../geometry/index.ts';
-import { AWAY, type SeatedBase, seatedBases } from '../design/index.ts';
+import { AWAY, type SeatedBase, seatedBase } from '../design/index.ts';
 import { type Figure, type LimbTask, type Seat, limbsAt, sizeOf } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { OUT, outOfSweeps, paperApart } from './turns.ts';
@@ -24,12 +24,14 @@ export function ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): Seate
     const stars = task.seats.filter(
       (seat) => seat.nodes.length === 1 && limbsAt(figure, seat.nodes[0]).length > 2,
     );
-    return stars.flatMap((seat, i) => ownStars(figure, task, seat, sheet, { id: `own-${i + 1}`, reach }));
+    return stars.flatMap(
+      (seat, i) => ownStar(figure, task, seat, sheet, { id: `own-${i + 1}`, reach }) ?? [],
+    );
   }
   return bodies.flatMap(({ seat, angle }, i) => {
     const id = `own-${i + 1}`;
     const { turned, sweeps } = withTurns(task, seat, chainsFrom(figure, seat), angle, reach);
-    return seatedBases(task, turned, sheet, { id, name: SLIM, narrowMm: reach, turns: sweeps, most: 1 });
+    return seatedBase(task, turned, sheet, { id, name: SLIM, narrowMm: reach, turns: sweeps }) ?? [];
   });
 }
 
@@ -100,16 +102,16 @@ function sideOf({ bodyMm, needs }: Seat): number {
 const HOLDS = 3;
 
 /**
- * Bases for limbs that leave one hub: all of them are folded one way, each by its own angle. Held so that the widest gap
+ * A base for limbs that leave one hub: all of them are folded one way, each by its own angle. Held so that the widest gap
  * between two limbs is the one no flap has to cross.
  */
-function ownStars(
+function ownStar(
   figure: Figure,
   task: LimbTask,
   seat: Seat,
   sheet: SheetShape,
   { id, reach }: { readonly id: string; readonly reach: number },
-): SeatedBase[] {
+): SeatedBase | undefined {
   const chains = chainsFrom(figure, seat);
   const angles = task.limbs.map((l) => chains.find((c) => c.leaf === l.id)!.pieces[0]!.angle);
   const holds = angles
@@ -119,19 +121,14 @@ function ownStars(
     .filter((turns) => Math.max(...turns) < AWAY)
     .sort((a, b) => Math.max(...a) - Math.max(...b));
   // What cannot be stacked for one way of holding the figure may be for another.
-  let best: SeatedBase[] = [];
+  let best: SeatedBase | undefined;
   for (const turns of holds.slice(0, HOLDS)) {
     const out = outOf(reach, seat, turns, 0);
     const needs = seat.needs.map((need) => need + out);
-    const made = seatedBases(task, { ...seat, needs }, sheet, {
-      id,
-      name: SLIM,
-      narrowMm: reach,
-      turns,
-      most: 1,
-    });
-    if ((made[0]?.misplaced ?? Infinity) < (best[0]?.misplaced ?? Infinity)) best = made;
-    if (best[0]?.misplaced === 0) break;
+    const wishes = { id, name: SLIM, narrowMm: reach, turns };
+    const made = seatedBase(task, { ...seat, needs }, sheet, wishes);
+    if (made && (!best || made.misplaced < best.misplaced)) best = made;
+    if (best?.misplaced === 0) break;
   }
   return best;
 }

@@ -39,13 +39,14 @@ export function paperWithin(
 /** A hair inside the root of a flap, as shares of its length. */
 const INSIDE = [0.999, 0.995, 0.99, 0.98];
 
-/** The paper of a flap of a length: cut a hair inside its root, at the first place that leaves no sliver. */
+/** The paper of a flap of a length: cut inside its root (by shares of its length), at the first place that leaves no sliver. */
 export function paperOfFlap(
   state: FlatState,
   ray: FlapRay,
   length: number,
+  shares: readonly number[] = INSIDE,
 ): { mesh: FineMesh; part: Set<number> } | undefined {
-  for (const share of INSIDE) {
+  for (const share of shares) {
     const within = paperWithin(state, ray, length * share);
     if (within) return within;
   }
