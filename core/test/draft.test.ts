@@ -25,7 +25,7 @@ describe('a sequence drafted from a pose', () => {
     expect(bird.verdict.isAccepted).toBe(true);
     expect(bird.verdict.isReadable).toBe(true);
     expect(bird.troubles).toEqual([]);
-    expect(bird.verdict.outlineOff).toBeLessThan(0.4);
+    expect(bird.verdict.outlineOff).toBeLessThan(0.35);
     expect(Object.keys(bird.tips).sort()).toEqual([...leavesOf(wader)].sort());
   });
 

@@ -207,6 +207,7 @@ export class Emitter {
       flap: own.flap,
       length: distance((i === 0 && own.pivot) || own.joints[i]!, own.joints[i + 1]!),
       passage: own.chain.name.slice(0, 60),
+      isOwn: this.base.base.designed !== undefined,
       isThick: this.paper.state.facets.length > THICK,
       joint: at(i === 0 && own.pivot ? this.nameOfPivot(k) : this.nameOf(k, i)),
       next: at(this.nameOf(k, i + 1)),

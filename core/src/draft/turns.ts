@@ -15,6 +15,8 @@ export interface Bend {
   readonly passage: string;
   readonly joint: PointRef;
   readonly next: PointRef;
+  /** On a base made for the figure, whose flaps are narrow. */
+  readonly isOwn: boolean;
   /** Of many layers. */
   readonly isThick: boolean;
   /** The limb's end, not the flap's corner: what is over may be folded back behind the line. */
@@ -126,7 +128,7 @@ export function listTurns(bend: Bend, prefer: 'fold' | 'reverse'): Trial[] {
   if (isApart) return bend.isThick ? [...single, ...apart] : [...apart, ...single];
   // Crimps are slow to refuse in thick paper, and hardly ever made there.
   if (bend.isThick) return [...single, pull];
-  if (flap.hangs) return [...single, pull, ...pointed, ...apart];
+  if (bend.isOwn && flap.hangs) return [...single, pull, ...pointed, ...apart];
   if (Math.abs(degrees) < SMALL) return [...pointed, ...apart, ...single, pull];
   return [...single, pull, ...pointed];
 }
