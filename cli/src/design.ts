@@ -8,7 +8,7 @@ import { DRAFT_CALLS, draftFigure } from '@jade/core/draft';
 
 import { buildEffort } from '@jade/core/effort';
 
-import { checkState, foldsOf, toMeasures } from '@jade/core/folded';
+import { checkState, foldsOf } from '@jade/core/folded';
 
 import { MOST_PIECES, toCutting } from '@jade/core/paper';
 import { PACKING_HOPS, pack, provePacking, spareOf } from '@jade/core/packing';
@@ -183,7 +183,7 @@ export const designVerbs: Record<string, Verb> = {
         draftFigure(figure, from.map(foldBase), effort, named ? {} : { own: { kind: 'square' } }),
       );
       return {
-        drafts: found.map(({ baseId, sideMm, steps, state, verdict, troubles }) => ({
+        drafts: found.map(({ baseId, sideMm, steps, verdict, layersMax, minutes, hardest, troubles }) => ({
           base: baseId,
           sheetSide: sideMm,
           steps: steps.length,
@@ -193,7 +193,9 @@ export const designVerbs: Record<string, Verb> = {
           areaOff: verdict.areaOff,
           outlineOff: verdict.outlineOff,
           detour: Math.max(0, ...verdict.limbs.map((l) => l.detour)),
-          layersMax: toMeasures(state).layersMax,
+          layersMax,
+          hardest: hardest.kind,
+          minutes,
           worst: verdict.worst,
           limbs: verdict.limbs.map((l) => ({
             limb: l.chain.name,

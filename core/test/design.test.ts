@@ -10,7 +10,7 @@ import {
   countBlocked,
   marksOfTips,
   offerBases,
-  seatedBase,
+  seatedBases,
 } from '../src/design/index.ts';
 import { buildChance } from '../src/chance/index.ts';
 import { buildEffort } from '../src/effort/index.ts';
@@ -273,7 +273,8 @@ describe('a base for a figure as it sits on its hubs', () => {
     const { task, seat } = seatOf(name, hubs);
     const given = turns(task.limbs.length);
     const narrowMm = 12;
-    const made = seatedBase(task, seat, square, { id: 'own', name: 'Own', narrowMm, turns: given })!;
+    const made = seatedBases(task, seat, square, { id: 'own', name: 'Own', narrowMm, turns: given }).next()
+      .value!;
     return { task, seat, narrowMm, turns: given, made };
   };
   const rising = (count: number): number[] => Array.from({ length: count }, (_, i) => 30 * i);

@@ -5,7 +5,14 @@ import { type Draft, draftFigure } from '../src/draft/index.ts';
 import { buildEffort } from '../src/effort/index.ts';
 import { buildArrangement, checkState, facetOnModel, layersUnder, toModel } from '../src/folded/index.ts';
 import { type Point, between, distance } from '../src/geometry/index.ts';
-import { type Figure, pathsFrom, readFigure, startingFigures, leavesOf } from '../src/parts/index.ts';
+import {
+  type Figure,
+  pathsFrom,
+  readFigure,
+  startingFigures,
+  leavesOf,
+  writeFigure,
+} from '../src/parts/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';
 import { poses } from './poses.ts';
 
@@ -176,6 +183,22 @@ describe('a base made for the pose', () => {
     const replay = replaySequence({ sheet: { kind: 'square' }, points: best.points, steps: best.steps });
     expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
     expect(checkState(replay.steps.at(-1)!.after)).toEqual([]);
+  });
+
+  test('a neck that bends on the same way is pleated where its paper hangs on the other side', () => {
+    const heron = writeFigure('heron, flying', [
+      ['neck', 'body', 'throat', 40, 20],
+      ['bill', 'throat', 'bill tip', 30, -5],
+      ['left wing', 'body', 'left wing tip', 90, 110],
+      ['right wing', 'body', 'right wing tip', 90, 80],
+      ['legs', 'body', 'feet', 70, 185],
+    ]);
+    const made = draftFigure(heron, folded('bird'), buildEffort(600), { own: { kind: 'square' } });
+    const best = made.ok ? made.value[0]! : undefined;
+    expect(best?.verdict.isReadable).toBe(true);
+    expect(best!.minutes).toBeGreaterThan(best!.steps.length * 0.2);
+    expect(best!.layersMax).toBeGreaterThan(10);
+    expect(best!.steps.map((s) => s.move.kind)).toContain(best!.hardest.kind);
   });
 
   test('limbs of one hub begin together, though some turn farther than half round', () => {

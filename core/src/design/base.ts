@@ -1,4 +1,5 @@
 import { type DesignedFlap, type FoldedBase, collapsedBase, tryFoldBase } from '../bases/index.ts';
+import { MOST_CREASES } from '../kinds/index.ts';
 import { type FlatState, facetOnSheet, foldsOf, paperOfFlap, toModel } from '../folded/index.ts';
 import { type Point, add, areaOf, centroidOf, distance, scale, subtract, toUnit } from '../geometry/index.ts';
 import type { Design, Placed } from './design.ts';
@@ -23,6 +24,7 @@ export function baseOfDesign(
   const order = isStacked ? roundSheet(designed, outermost) : designed;
   const make = (of: FlatState, picks: Picks): FoldedBase | undefined => {
     const creases = foldsOf(of).map(({ from, to, sense }) => ({ from, to, sense }));
+    if (creases.length > MOST_CREASES) return undefined;
     return tryFoldBase(
       collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed: order, picks }),
     );

@@ -11,4 +11,4 @@ export { marksOfTips } from './tips.ts';
 export type { BestIn, OfferedBase, OfferedBases } from './offer.ts';
 export { offerBases } from './offer.ts';
 export type { SeatedBase } from './seated.ts';
-export { AWAY, countBlocked, seatedBase } from './seated.ts';
+export { AWAY, FEW, countBlocked, seatedBases } from './seated.ts';

@@ -25,40 +25,43 @@ export interface SeatedWishes {
    * turns most shall lie outermost, and each the farther in the less it turns, so that none lies in the way of another.
    */
   readonly turns: readonly number[];
+  /** Other seeds give other placements. */
+  readonly seed?: number;
 }
 
 /** Placements completed for a seat: fewer than for a base that is looked for by itself. */
 const COMPLETIONS = 260;
 /** Bases folded for a seat. */
 const ENOUGH = 5;
-/** Designs folded until the flaps of one lie on each other as they shall. */
-const TRIES = 2;
+/** With so few layers that lie between those of other flaps, the flaps still turn. */
+export const FEW = 20;
 /** A sheet larger than the least by this share is taken for fewer layers. */
 const LARGER = 1.12;
 
 /**
- * A base for a figure whose limbs all leave its one or two hubs: one whose flaps lie as `turns` wants them, before one with
- * few layers at a hub. `needs` of the seat are the ways from the hubs to the ends. Undefined where none folds.
+ * Bases for a figure whose limbs all leave its one or two hubs, made as they are asked for: those whose flaps lie as `turns`
+ * wants them first, of these such with few layers at a hub. `needs` of the seat are the ways from the hubs to the ends. None
+ * where none folds.
  */
-export function seatedBase(
+export function* seatedBases(
   task: LimbTask,
   seat: Seat,
   sheet: SheetShape,
-  { id, name, narrowMm, turns }: SeatedWishes,
-): SeatedBase | undefined {
+  { id, name, narrowMm, turns, seed = 1 }: SeatedWishes,
+): Generator<SeatedBase, void> {
   const faultsOf = (placed: Placed): number => blockedIn(placed, seat, turns);
   const made = designBases(seatFigure(task, seat), sheet, buildEffort(DESIGN_EFFORT), {
+    seed,
     completions: COMPLETIONS,
     isSeated: true,
     enough: ENOUGH,
     faultsOf,
   });
-  if (!made.ok) return undefined;
+  if (!made.ok) return;
   const { designs } = made.value;
   const least = Math.min(...designs.map((d) => d.sideMm));
   const ends = task.limbs.map((l) => l.id);
-  let best: SeatedBase | undefined;
-  let tries = 0;
+  const others: SeatedBase[] = [];
   for (const { design } of designs
     .filter((d) => d.sideMm <= LARGER * least)
     .map((design) => ({ design, faults: faultsOf(design) }))
@@ -70,11 +73,11 @@ export function seatedBase(
     const folded = slim && baseOfDesign(slim, ends, naming);
     if (!folded || !isLongEnough(folded, task, seat, sideMm)) continue;
     const misplaced = misplacedIn(slim, folded);
-    if (!best || misplaced < best.misplaced)
-      best = { folded: asSeated(folded, task, seat), seat, sideMm, misplaced };
-    if (misplaced === 0 || ++tries >= TRIES) break;
+    const made = { folded: asSeated(folded, task, seat), seat, sideMm, misplaced };
+    if (misplaced <= FEW) yield made;
+    else others.push(made);
   }
-  return best;
+  yield* others.sort((a, b) => a.misplaced - b.misplaced);
 }
 
 /** Between two fillers of its own limb a tip touches no other end: then its paper runs straight for too short a way. */

@@ -24,19 +24,32 @@ export function stackedState(
 ): FlatState | undefined {
   const prepared = prepareLayers(pattern, 0);
   if (prepared.kind !== 'ready') return undefined;
-  const pairs = pairsToStack(state, round);
   const n = state.facets.length;
-  // A stack and its mirror image are as good; the one nearer to what came by itself is asked for.
-  const lying = pairs.filter(([lower, upper]) => state.order[upper * n + lower] === 1).length;
-  const wanted = lying * 2 >= pairs.length ? pairs.map(([a, b]) => [b, a] as const) : pairs;
+  // A stack and its mirror image are as good; at each hub the one nearer to what came by itself is asked for.
+  const wanted = pairsToStack(state, round)
+    .flatMap((pairs) => {
+      const lying = pairs.filter(({ pair: [lower, upper] }) => state.order[upper * n + lower] === 1).length;
+      return pairs.map(({ pair: [a, b], apart }) => ({
+        pair: lying * 2 >= pairs.length ? ([b, a] as const) : ([a, b] as const),
+        apart,
+      }));
+    })
+    .sort((a, b) => a.apart - b.apart)
+    .map((p) => p.pair);
   const found = searchPreferring(prepared.problem, wanted, buildEffort(ORDER_EFFORT));
   return found.kind === 'found'
     ? stateOf(state.sheet, prepared.pattern, listPairs(prepared.problem, found.above))
     : undefined;
 }
 
-/** Facets of two flaps with one root, the first to lie below the second; flaps that are neighbours first. */
-function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readonly [number, number])[] {
+/** Facets of two flaps, the first to lie below the second, and how far apart the flaps lie in their stack. */
+interface StackPair {
+  readonly pair: readonly [number, number];
+  readonly apart: number;
+}
+
+/** Of every root, the pairs of facets of its flaps, as the flaps shall lie on each other. */
+function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): StackPair[][] {
   const flaps = round.map(({ tip, inward, length }) => {
     const [at, root] = [toModel(state, tip)!, toModel(state, add(tip, scale(inward, length)))!];
     const ray = { onSheet: tip, tip: at, along: toUnit(subtract(root, at)) };
@@ -46,7 +59,7 @@ function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readon
   });
   const roots: Point[] = [];
   for (const { root } of flaps) if (!roots.some((r) => distance(r, root) < BY_HUB)) roots.push(root);
-  const found = roots.flatMap((root, k) => {
+  return roots.map((root, k) => {
     const own = flaps.filter((f) => distance(f.root, root) < BY_HUB);
     const stack = k === 0 ? own : [...own].reverse();
     return stack.flatMap((lower, i) =>
@@ -59,7 +72,6 @@ function pairsToStack(state: FlatState, round: readonly DesignedFlap[]): (readon
         ),
     );
   });
-  return found.sort((a, b) => a.apart - b.apart).map((f) => f.pair);
 }
 
 /** What hangs nearer to a hub than this (sheet sides) is of its stack. */
@@ -67,10 +79,11 @@ export const BY_HUB = 0.05;
 
 /** Pairs of layers of two flaps with one root that do not lie in the order in which the flaps are given, or its reverse. */
 export function countMisplaced(state: FlatState, round: readonly DesignedFlap[]): number {
-  const pairs = pairsToStack(state, round);
   const n = state.facets.length;
-  const lying = pairs.map(([lower, upper]) => state.order[upper * n + lower]!);
-  return Math.min(lying.filter((o) => o === 1).length, lying.filter((o) => o === -1).length);
+  return pairsToStack(state, round).reduce((sum, pairs) => {
+    const lying = pairs.map(({ pair: [lower, upper] }) => state.order[upper * n + lower]!);
+    return sum + Math.min(lying.filter((o) => o === 1).length, lying.filter((o) => o === -1).length);
+  }, 0);
 }
 
 /**

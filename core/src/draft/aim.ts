@@ -2,7 +2,7 @@ import type { Base, BaseFlap, FoldedBase } from '../bases/index.ts';
 import { bearing, toTurn } from '../geometry/index.ts';
 import { countBlocked } from '../design/index.ts';
 import { type Chain, type ChainPiece, STRAIGHT, lengthOf } from './chains.ts';
-import { OUT, isTurnedAway, outOfSweeps } from './turns.ts';
+import { type LimbTurn, OUT, isTurnedAway, outOfSweeps, turnsAlong } from './turns.ts';
 
 /** Which flap becomes which chain, and how the base is held against the pose. */
 export interface Aim {
@@ -39,6 +39,18 @@ export const onBase = (pose: number, { rotation, isMirrored }: Hold): number =>
 /** Degrees a flap is turned at its hub for its limb to begin as posed. */
 export const turnAtHub = (chain: Chain, flap: BaseFlap, hold: Hold): number =>
   toTurn(onBase(chain.pieces[0]!.angle, hold) - directionOf(flap));
+
+/** The turns of a limb on its flap, at its hub and at each joint. */
+export function turnsOfLimb(chain: Chain, flap: BaseFlap, hold: Hold): LimbTurn[] {
+  const directions = chain.pieces.map((p) => onBase(p.angle, hold));
+  return turnsAlong(flap, [
+    turnAtHub(chain, flap, hold),
+    ...directions.slice(1).map((d, i) => toTurn(d - directions[i]!)),
+  ]);
+}
+
+/** What a joint costs that is turned away from the side the limb's paper hangs on by then. */
+const APART = 1.5;
 
 /**
  * How hard a turn of a flap is at its root: none is free, a half turn and wide turns are one fold, small turns need crimps
@@ -186,9 +198,10 @@ function assign(
     if (needs[c]! > flap.length * sideMm) return Infinity;
     if (!isDesignedFor(base, chains[c]!.leaf, flap)) return Infinity;
     if (hubs.length === 2 && !hubs[chains[c]!.hub]!.tips.includes(flap.tip)) return Infinity;
-    const turn = turnAtHub(chains[c]!, flap, hold);
+    const [turn, ...joints] = turnsOfLimb(chains[c]!, flap, hold);
+    const apart = APART * joints.filter((j) => j.isApart).length;
     const excess = flap.length - needs[c]! / sideMm;
-    return turnCost(turn, flap) + (excess > 0.02 ? 0.5 + 2 * excess : 0) + flap.width;
+    return turnCost(turn!.degrees, flap) + apart + (excess > 0.02 ? 0.5 + 2 * excess : 0) + flap.width;
   };
   let states = new Map<number, { cost: number; taken: readonly number[] }>([[0, { cost: 0, taken: [] }]]);
   for (let c = 0; c < chains.length; c++) {

@@ -1,11 +1,21 @@
 import type { FoldedBase } from '../bases/index.ts';
 import { type Effort, buildEffort } from '../effort/index.ts';
 import { type Issue, type Outcome, done, failed } from '../outcome/index.ts';
-import { type BaseMatch, type Figure, limbsOf, matchBase, matchBases, taskOfFigure } from '../parts/index.ts';
+import {
+  type BaseMatch,
+  type Figure,
+  type LimbTask,
+  limbsOf,
+  matchBase,
+  matchBases,
+  taskOfFigure,
+} from '../parts/index.ts';
 import type { NamedPoints } from '../references/index.ts';
+import { toMinutes } from '../schedule/index.ts';
 import type { Step } from '../sequence/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import type { FlatState } from '../folded/index.ts';
+import { type FlatState, toMeasures } from '../folded/index.ts';
+import { type Move, specOf } from '../kinds/index.ts';
 import { type Aim, aimsOf } from './aim.ts';
 import { bodyFrom, chainsFrom } from './chains.ts';
 import { type Emitted, Emitter, type Manner, manners } from './emit.ts';
@@ -21,6 +31,12 @@ export interface Draft {
   readonly steps: readonly Step[];
   readonly state: FlatState;
   readonly verdict: DraftVerdict;
+  /** Layers over at least a hundredth of the silhouette, at its thickest. */
+  readonly layersMax: number;
+  /** The hardest of its moves. */
+  readonly hardest: Move;
+  /** Minutes it takes at the usual pace on that sheet (rule of thumb). */
+  readonly minutes: number;
   /** What was not managed, in words, with the limb. */
   readonly troubles: readonly string[];
   /** Corners of the sheet by the end of the limb they become. */
@@ -38,8 +54,8 @@ const AIMS = 9;
 /** Once there is a good draft, other bases have so many calls to be as good. */
 const CALLS_AFTER_GOOD = 300;
 
-/** By so much a base made for the figure is more hopeful than one of the atlas with as awkward turns. */
-const OWN_FIRST = 4;
+/** Ways to hold a base of its own that are tried before another such base is made. */
+const AIMS_AT_ONCE = 2;
 
 export interface DraftWishes {
   /** The sheet on which a figure with a body may also get bases of its own; none when left out. */
@@ -60,47 +76,72 @@ export function draftFigure(
 ): Outcome<Draft[], Issue> {
   const task = taskOfFigure(figure, limbsOf(figure, []));
   const matches = matchBases(folded, task).filter((m) => m.sideMm !== undefined && m.seat !== undefined);
-  const own = sheet ? ownFor(figure, task, sheet) : [];
-  if (matches.length + own.length === 0)
+  const own = ownHeld(figure, task, sheet);
+  const first = own.next();
+  if (matches.length === 0 && first.done)
     return failed({
       path: 'limbs',
       text: `No base of the atlas has a flap for each of the ${task.limbs.length} limbs; let some be left out, or join limbs.`,
     });
   // A body between two hubs is held by bases that have two; one hub serves it badly, and only one such base is tried.
   const bodied = matches.filter((m) => m.seat!.nodes.length === 2);
-  const atlas =
-    own.length > 0
-      ? [...bodied, ...matches.filter((m) => !bodied.includes(m)).slice(0, 1)].slice(0, BASES)
-      : matches.slice(0, BASES);
-  const held = [
-    ...own.map(({ folded: base, sideMm, seat }) =>
-      aimAt(base, { ...matchBase(base, task), sideMm, seat }, figure).map((held) => ({
-        ...held,
-        rank: held.rank - OWN_FIRST,
-      })),
+  const atlas = first.done
+    ? matches.slice(0, BASES)
+    : [...bodied, ...matches.filter((m) => !bodied.includes(m)).slice(0, 1)].slice(0, BASES);
+  const held = atlas.map((match) =>
+    aimAt(
+      folded.find((f) => f.base.id === match.baseId)!,
+      match,
+      figure,
     ),
-    ...atlas.map((match) =>
-      aimAt(
-        folded.find((f) => f.base.id === match.baseId)!,
-        match,
-        figure,
-      ),
-    ),
-  ];
+  );
   const drafts: Draft[] = [];
   let most = Infinity;
-  for (const { base, aim, manner } of inTurn(held)) {
-    if (!effort.spend(0) || effort.spent() > most) break;
+  const isOver = (): boolean => !effort.spend(0) || effort.spent() > most;
+  const tryWay = ({ base, aim }: Held, manner: Manner): void => {
     // A way that is good already needs no other manner.
-    if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) continue;
+    if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) return;
     const made = draftOne(base, aim, manner, effort);
-    if (!made) continue;
+    if (!made) return;
     drafts.push(made, ...narrowed(made, base, aim, manner, effort));
     drafts.sort((a, b) => a.score - b.score);
     if (drafts.some(isGood)) most = Math.min(most, effort.spent() + CALLS_AFTER_GOOD);
     onBest?.(distinct(drafts));
+  };
+  // Bases of its own first, until one gives a good draft; what is left of them goes in turn with those of the atlas.
+  for (let next = first; !next.done; next = own.next()) {
+    const tried = differing(next.value).slice(0, AIMS_AT_ONCE);
+    for (const way of tried) if (!isOver()) tryWay(way, manners[0]!);
+    held.push(next.value.filter((way) => !tried.includes(way)));
+    if (isOver() || drafts.some(isGood)) break;
+  }
+  for (const { manner, ...way } of inTurn(held)) {
+    if (isOver()) break;
+    tryWay(way, manner);
   }
   return done(distinct(drafts));
+}
+
+/** Ways that differ by more than the size of their sheet. */
+const differing = (ways: readonly Held[]): Held[] => {
+  const keyOf = ({ aim }: Held): string =>
+    [
+      Math.round(aim.rotation),
+      aim.isMirrored,
+      ...[...aim.flaps].map(([c, f]) => `${c.leaf} ${f.tip}`),
+    ].join();
+  return ways.filter((way, i) => ways.findIndex((w) => keyOf(w) === keyOf(way)) === i);
+};
+
+/** The ways to hold each base of its own, made as they are asked for. */
+function* ownHeld(
+  figure: Figure,
+  task: LimbTask,
+  sheet: SheetShape | undefined,
+): Generator<readonly Held[], void> {
+  if (!sheet) return;
+  for (const { folded: base, sideMm, seat } of ownFor(figure, task, sheet))
+    yield aimAt(base, { ...matchBase(base, task), sideMm, seat }, figure);
 }
 
 /** A draft whose limbs are right and hard to read, narrowed after its turns, and before: what helps one figure spoils another. */
@@ -189,6 +230,11 @@ function draftOne(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): D
     steps: sequence.steps,
     state,
     verdict,
+    layersMax: toMeasures(state).layersMax,
+    hardest: steps
+      .map((r) => r.step.move)
+      .reduce((a, b) => (specOf(b).difficulty > specOf(a).difficulty ? b : a)),
+    minutes: steps.reduce((sum, r) => sum + toMinutes(r, aim.sideMm, 1), 0),
     troubles,
     tips: Object.fromEntries([...aim.flaps].map(([chain, flap]) => [chain.leaf, flap.tip])),
     score: scoreOf(verdict, troubles.length, aim),

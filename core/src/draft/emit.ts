@@ -1,7 +1,16 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import type { FlatState } from '../folded/index.ts';
-import { type Point, bearing, between, distance, toTurn, tolerance, isSamePoint } from '../geometry/index.ts';
+import { type FlatState, facetsAt } from '../folded/index.ts';
+import {
+  type Point,
+  bearing,
+  between,
+  distance,
+  isTurned,
+  toTurn,
+  tolerance,
+  isSamePoint,
+} from '../geometry/index.ts';
 import type { WrittenMove } from '../kinds/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, write } from '../sequence/index.ts';
@@ -11,7 +20,7 @@ import { type Chain, STRAIGHT } from './chains.ts';
 import { edgesOf } from './edges.ts';
 import { DraftPaper, STILL } from './paper.ts';
 import { type LaidChain, layChains, pointOn } from './laid.ts';
-import { type Bend, type Trial, listTurns } from './turns.ts';
+import { type Bend, type Trial, listTurns, otherSide } from './turns.ts';
 
 const { writeStep, turned, across, through, at, on } = write;
 
@@ -27,6 +36,8 @@ export interface Emitted {
 const NEAR = 0.012;
 /** The start of a limb beyond two folds comes so near to where they begin. */
 const BESIDE = 0.06;
+/** So far beside a flap's axis its paper is asked which way up it lies (sheet sides). */
+const BESIDE_AXIS = 0.0015;
 /** Share of its length by which a piece may come out wrong, a little under what a draft is accepted with. */
 const LENGTH_OFF = 0.048;
 /** Degrees by which a piece may miss its direction. */
@@ -35,6 +46,8 @@ const AIMED = 4;
 const MISSED = 20;
 /** Degrees by which a line leans when it would pass a corner by less than can be folded. */
 const LEANS = [0, 0.4, -0.4, 0.9];
+/** Degrees by which a limb's end is cut off askew when other paper lies in the way of a straight fold. */
+const SLANTS = [12, -12, 25, -25];
 /** Less paper than this over a limb's end is let stand, in sheet sides. */
 const LEAST_EXCESS = 0.008;
 /** Share of a body that may be over. */
@@ -65,6 +78,12 @@ export const manners: readonly Manner[] = [
   { order: 'tip first', prefer: 'reverse', offset: 0.5, narrow: 'before' },
 ];
 
+/** Whether the paper at a point of the sheet shows its back. */
+function showsBack(state: FlatState, onSheet: Point): boolean {
+  const f = facetsAt(state, onSheet)[0];
+  return f !== undefined && isTurned(state.facets[f]!.placement);
+}
+
 /** Folds a base into a pose, step by step; every step is made by the engine and undone when another limb has moved. */
 export class Emitter {
   private readonly paper: DraftPaper;
@@ -76,6 +95,8 @@ export class Emitter {
   private readonly aim: Aim;
   private readonly laid: readonly LaidChain[];
   private readonly manner: Manner;
+  /** The base before anything is turned. */
+  private readonly folded: FlatState;
 
   constructor(base: FoldedBase, aim: Aim, manner: Manner, effort: Effort) {
     this.base = base;
@@ -85,11 +106,12 @@ export class Emitter {
     this.points = { ...base.base.points };
     this.laid.forEach((l, k) => {
       l.joints.forEach((p, i) => (this.points[this.nameOf(k, i)] = on(p[0], p[1])));
-      if (l.pivot) this.points[this.nameOfPivot(k)] = on(l.pivot[0], l.pivot[1]);
+      l.pivots.forEach((p, i) => p && (this.points[this.nameOfPivot(k, i)] = on(p[0], p[1])));
     });
     const joints = this.laid.flatMap((l) => l.joints);
     const { sheet, steps } = base.base;
     this.paper = new DraftPaper({ sheet, points: this.points, steps }, joints, effort);
+    this.folded = this.paper.state;
   }
 
   /** `lead`: ends of limbs that are turned before anything lies in their way. */
@@ -143,7 +165,8 @@ export class Emitter {
       : `${chain.leaf} ${i + 1}`.slice(0, 40);
   };
 
-  private nameOfPivot = (k: number): string => `${this.laid[k]!.chain.leaf} root`.slice(0, 40);
+  private nameOfPivot = (k: number, i: number): string =>
+    `${this.laid[k]!.chain.leaf} ${i === 0 ? 'root' : `bend ${i}`}`.slice(0, 40);
 
   private tipRef(flap: BaseFlap): PointRef {
     const known = landmarksOf(this.base.base.sheet).find((l) => isSamePoint(l.at, flap.tipOnSheet));
@@ -153,11 +176,13 @@ export class Emitter {
   /** Points each piece of a chain where the pose wants it. True when nothing was to be done, or it was. */
   private turn(k: number, i: number): boolean {
     const own = this.laid[k]!;
-    const [a, b] = [this.paper.whereIs(own.joints[i]!), this.paper.whereIs(own.joints[i + 1]!)];
+    const [a, b] = [this.paper.whereIs(own.starts[i]!), this.paper.whereIs(own.joints[i + 1]!)];
     const now = bearing(a, b);
     // From the tip inwards, a joint is given its bend against the piece before it; the piece itself comes later.
     const isJoint = this.manner.order === 'tip first' && i > 0;
-    const before = isJoint ? bearing(this.paper.whereIs(own.joints[i - 1]!), a) : 0;
+    const before = isJoint
+      ? bearing(this.paper.whereIs(own.starts[i - 1]!), this.paper.whereIs(own.joints[i]!))
+      : 0;
     const wanted = toTurn(own.directions[i]! - now - (isJoint ? own.directions[i - 1]! - before : 0));
     const bends = [wanted];
     // A hub that will be folded over mirrors what lies beyond it; then the joint bends the other way.
@@ -204,15 +229,25 @@ export class Emitter {
     const own = this.laid[k]!;
     return {
       degrees,
-      flap: own.flap,
-      length: distance((i === 0 && own.pivot) || own.joints[i]!, own.joints[i + 1]!),
+      flap: { ...own.flap, ...this.hangsNow(k, i) },
+      length: distance(own.pivots[i] ?? own.joints[i]!, own.joints[i + 1]!),
       passage: own.chain.name.slice(0, 60),
       isOwn: this.base.base.designed !== undefined,
       isThick: this.paper.state.facets.length > THICK,
-      joint: at(i === 0 && own.pivot ? this.nameOfPivot(k) : this.nameOf(k, i)),
+      joint: at(own.pivots[i] ? this.nameOfPivot(k, i) : this.nameOf(k, i)),
       next: at(this.nameOf(k, i + 1)),
       end: at(this.nameOf(k, own.joints.length - 1)),
     };
+  }
+
+  /** The side a piece's paper hangs on by now: the other one after every single fold. */
+  private hangsNow(k: number, i: number): Pick<BaseFlap, 'hangs'> {
+    const { flap, starts, joints } = this.laid[k]!;
+    if (!flap.hangs) return {};
+    const [x, y] = between(starts[i]!, joints[i + 1]!, 0.5);
+    const beside: Point = [x - BESIDE_AXIS * flap.inward[1], y + BESIDE_AXIS * flap.inward[0]];
+    const [before, now] = [this.folded, this.paper.state].map((s) => showsBack(s, beside));
+    return { hangs: before === now ? flap.hangs : otherSide(flap.hangs) };
   }
 
   /** Makes a step and keeps it when the limb points right and nothing else has moved; degrees by which a near one misses. */
@@ -228,13 +263,13 @@ export class Emitter {
     const after = replay.steps.at(-1)!.after;
     for (const [j, other] of this.laid.entries())
       for (const [n, p] of other.joints.entries()) {
-        // The start of a limb beyond two folds comes to where they began.
-        const stays = j === k && n === 0 && i === 0 && own.pivot;
-        const moved = distance(this.paper.whereIs(stays || p), this.paper.whereIs(p, after));
-        if (j === k ? n <= i && moved > (stays ? BESIDE : NEAR) : moved > STILL) return 'refused';
+        // The start of a limb beyond two folds comes to where limbs of its hub begin.
+        const comes = j === k && n === 0 && i === 0 && own.pivots[0] !== undefined;
+        const moved = distance(this.paper.whereIs(comes ? own.root : p), this.paper.whereIs(p, after));
+        if (j === k ? n <= i && moved > (comes ? BESIDE : NEAR) : moved > STILL) return 'refused';
       }
     const [from, to] = [
-      this.paper.whereIs(own.joints[i]!, after),
+      this.paper.whereIs(own.starts[i]!, after),
       this.paper.whereIs(own.joints[i + 1]!, after),
     ];
     const long = own.lengths[i]!;
@@ -289,9 +324,7 @@ export class Emitter {
     const [last, before] = [own.joints.length - 1, own.joints.length - 2].map((i) => at(this.nameOf(k, i)));
     const passage = own.chain.name.slice(0, 60);
     const flap = [this.tipRef(own.flap)];
-    return LEANS.some((lean, i) => {
-      // Only a line that passes too near to a corner is tried again, leaning a little.
-      if (i > 0 && !this.paper.hasGrazed) return false;
+    const foldBack = (lean: number): boolean => {
       const line = turned(last!, before!, 90 + lean);
       return this.paper.makeStill(
         [
@@ -301,7 +334,11 @@ export class Emitter {
         ],
         passage,
       );
-    });
+    };
+    const [straight, ...leans] = LEANS;
+    if (foldBack(straight!)) return true;
+    // A line that passes too near to a corner leans a little; where paper is in the way, a slanting one may miss it.
+    return (this.paper.hasGrazed ? leans : SLANTS).some(foldBack);
   }
 
   /** Pleats what the paper between two hubs has over the body, through all its layers. */

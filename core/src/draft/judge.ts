@@ -100,12 +100,14 @@ export function judgeDraft(
     const off = Math.abs(distance(a, b) - long);
     return { off, share: off / long, degrees: Math.abs(toTurn(bearing(a, b) - piece.angle)) };
   };
-  const limbs = laid.map(({ chain, joints }): LimbVerdict => {
-    const at = joints.map(where);
-    const errors = chain.pieces.map((piece, i) => errorOf(piece, at[i]!, at[i + 1]!));
-    const straight = joints.slice(1).reduce((s, p, i) => s + distance(p, joints[i]!), 0);
-    const folded = at.slice(1).reduce((s, p, i) => s + distance(p, at[i]!), 0);
-    const [inner, end] = [at.at(-2)!, at.at(-1)!];
+  const limbs = laid.map(({ chain, joints, starts }): LimbVerdict => {
+    // Paper between two folds that turn a joint lies hidden in it: the next piece begins beyond.
+    const pieces = starts.map((from, i) => [from, joints[i + 1]!] as const);
+    const at = pieces.map(([a, b]) => [where(a), where(b)] as const);
+    const errors = chain.pieces.map((piece, i) => errorOf(piece, ...at[i]!));
+    const straight = pieces.reduce((s, [a, b]) => s + distance(a, b), 0);
+    const folded = at.reduce((s, [a, b]) => s + distance(a, b), 0);
+    const [inner, end] = at.at(-1)!;
     const far = distance(inner, end) || 1;
     const beyond: Point = [
       end[0] + ((end[0] - inner[0]) / far) * BEYOND * span,

@@ -1,8 +1,8 @@
 import type { BaseFlap } from '../bases/index.ts';
 import { type Point } from '../geometry/index.ts';
-import { type Aim, onBase, outOfHub, turnAtHub } from './aim.ts';
+import { type Aim, onBase, outOfHub, turnsOfLimb } from './aim.ts';
 import { type Chain, lengthOf } from './chains.ts';
-import { OUT, SMALL, isTurnedAway, paperOfTurn } from './turns.ts';
+import { SMALL, gapAt, paperOfCrimp } from './turns.ts';
 
 /** A chain on its flap: its joints as points of the sheet, from the root to where the limb shall end. */
 export interface LaidChain {
@@ -11,10 +11,12 @@ export interface LaidChain {
   /** Where all limbs of its hub begin on the flap's axis, as a point of the sheet, and how far outside the hub that is. */
   readonly root: Point;
   readonly out: number;
-  /** Where two folds begin that turn the limb and use up paper: the limb itself begins beyond them. */
-  readonly pivot: Point | undefined;
+  /** Where the first of two folds lies that turn a piece away from its paper, a little beyond its joint. */
+  readonly pivots: readonly (Point | undefined)[];
   /** Points of the sheet: root, every joint, the limb's end. */
   readonly joints: readonly Point[];
+  /** Where each piece begins: at its joint, or beyond the folds that turn it there. */
+  readonly starts: readonly Point[];
   /** Wanted length of every piece, in sheet sides. */
   readonly lengths: readonly number[];
   /** Paper of the flap beyond the limb's end, in sheet sides. */
@@ -36,23 +38,32 @@ export function layChains(aim: Aim, offset: number, isOwn: boolean): LaidChain[]
   const outs = [0, 1].map((hub) => (isOwn ? outOfHub(aim, hub) : 0));
   return [...aim.flaps].map(([chain, flap]) => {
     const need = lengthOf(chain) / aim.sideMm;
-    const bend = turnAtHub(chain, flap, aim);
+    const bends = turnsOfLimb(chain, flap, aim);
+    const { degrees: bend, isApart } = bends[0]!;
     const turn = Math.abs(bend);
-    // Small turns are two folds a gap apart, which use up paper: of the first piece, or before it begins.
-    const used = paperOfTurn(flap, bend);
-    const spare = Math.max(0, flap.length - need);
-    const isApart = isTurnedAway(flap, bend);
+    // Two folds a gap apart use up paper: before the limb begins, or at its joint.
+    const wanted = bends.map((b, i) =>
+      b.isApart ? gapAt(flap, b.degrees, i === 0 ? 'hub' : 'joint') : undefined,
+    );
+    const gapped = wanted.slice(1).reduce((s, p) => s + (p?.start ?? 0), 0);
+    // A flap without the paper for its joints is bent there by one fold, if by any.
+    const places = need + gapped <= flap.length ? wanted : wanted.slice(0, 1);
+    const gaps = bends.map((_, i) => (i > 0 ? (places[i]?.start ?? 0) : 0));
+    const used = paperOfCrimp(flap, bend);
+    const spare = Math.max(0, flap.length - need - gaps.reduce((s, g) => s + g, 0));
     const common = Math.min(spare, outs[chain.hub]!);
     // A line through the root itself would run on into the body; a little outwards it parts the flap alone.
     const out = isApart
-      ? Math.min(spare, common + OUT + used)
+      ? Math.min(spare, common + places[0]!.start)
       : common > 0
         ? common
         : turn >= SMALL && turn < 175
           ? Math.min(spare, (offset * flap.width) / Math.tan((turn * Math.PI) / 360))
           : 0;
     const far = chain.pieces.map(
-      (_, i) => chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm,
+      (_, i) =>
+        chain.pieces.slice(0, i + 1).reduce((s, p) => s + p.lengthMm, 0) / aim.sideMm +
+        gaps.slice(0, i + 1).reduce((s, g) => s + g, 0),
     );
     const stretch = isApart ? 0 : Math.min(spare - out, used);
     // A little paper over the end belongs to the limb: nothing is folded back for it, and the end is the flap's own.
@@ -66,8 +77,13 @@ export function layChains(aim: Aim, offset: number, isOwn: boolean): LaidChain[]
       flap,
       root: pointOn(flap, flap.length - common),
       out: common,
-      pivot: isApart ? pointOn(flap, flap.length - common - OUT) : undefined,
+      pivots: bends.map((_, i) => {
+        const beyond = places[i]?.pivot;
+        if (beyond === undefined) return undefined;
+        return i === 0 ? pointOn(flap, flap.length - common - beyond) : on(far[i - 1]! + stretch + beyond);
+      }),
       joints: [on(0), ...far.map((f) => on(f + stretch))],
+      starts: chain.pieces.map((_, i) => on(i === 0 ? 0 : far[i - 1]! + gaps[i]! + stretch)),
       lengths: chain.pieces.map((p) => p.lengthMm / aim.sideMm),
       excess: over - taken,
       directions: chain.pieces.map((p) => onBase(p.angle, aim)),

@@ -45,17 +45,60 @@ const gapOf = (flap: BaseFlap, turn: number, half: number): number =>
   2.3 * half * flap.width * Math.tan((Math.abs(turn) * Math.PI) / 720) + 0.002;
 
 /** A flap that hangs from its axis and turns away from its paper: only two folds a gap apart can do it. */
-export const isTurnedAway = ({ hangs }: BaseFlap, turn: number): boolean =>
+export const isTurnedAway = ({ hangs }: Pick<BaseFlap, 'hangs'>, turn: number): boolean =>
   hangs === (turn > 0 ? 'right' : 'left') && Math.abs(turn) > STRAIGHT && Math.abs(turn) < WIDE;
 
-/** Paper two folds a gap apart take, in mm, of a flap that reaches so far to one side, on a sheet of about that side. */
-export const paperApart = (reachMm: number, turn: number, sideMm: number): number =>
-  4.6 * reachMm * Math.tan((turn * Math.PI) / 720) + (OUT + 0.004) * sideMm;
+/** One turn of a limb, at its hub or at a joint. */
+export interface LimbTurn {
+  readonly degrees: number;
+  readonly isApart: boolean;
+}
 
-/** Paper a turn uses up: two folds a gap apart shorten the flap by twice the gap. */
-export function paperOfTurn(flap: BaseFlap, turn: number): number {
-  if (isTurnedAway(flap, turn)) return 2 * gapOf(flap, turn, GAPS.at(-1)!);
-  // Towards all its paper a flap is crimped to a point on its axis.
+/**
+ * The turns of a limb from its hub outwards. Paper that hangs to one side of the axis comes to the other with every single
+ * fold, so what turns one way and then on the same way is turned away from its paper.
+ */
+export function turnsAlong({ hangs }: Pick<BaseFlap, 'hangs'>, degrees: readonly number[]): LimbTurn[] {
+  let side = hangs;
+  return degrees.map((turn) => {
+    const isApart = isTurnedAway({ hangs: side }, turn);
+    if (side && !isApart && Math.abs(turn) > STRAIGHT) side = otherSide(side);
+    return { degrees: turn, isApart };
+  });
+}
+
+export const otherSide = (side: 'left' | 'right'): 'left' | 'right' => (side === 'left' ? 'right' : 'left');
+
+/** Where two folds a gap apart lie on a flap, in sheet sides from where the turned axis shall cross the old one. */
+export interface GapPlace {
+  /** Of the first fold. */
+  readonly pivot: number;
+  /** Of the paper that comes to lie at the crossing, so that the next piece begins there. */
+  readonly start: number;
+}
+
+/**
+ * The first of two folds a gap apart lies so far beyond a joint that the axis, turned, runs through the joint itself; not
+ * nearer to it than `least`. With the gap g and the turn T that is g / (2 cos(T / 2)).
+ */
+function placeGap(gap: number, turn: number, least: number): GapPlace {
+  const [half, whole] = [Math.cos((turn * Math.PI) / 360), Math.cos((turn * Math.PI) / 180)];
+  const pivot = Math.max(least, gap / (2 * half));
+  return { pivot, start: pivot + gap + gap * half - pivot * whole };
+}
+
+/** Where two folds lie that turn a flap away from its paper: at its hub, or at a joint. */
+export const gapAt = (flap: BaseFlap, turn: number, at: 'hub' | 'joint'): GapPlace =>
+  placeGap(gapOf(flap, turn, GAPS.at(-1)!), turn, at === 'hub' ? OUT : 0);
+
+/** Paper two folds a gap apart take, in mm, of a flap that reaches so far to one side, on a sheet of about that side. */
+export const paperApart = (reachMm: number, turn: number, at: 'hub' | 'joint', sideMm: number): number => {
+  const gap = 2.3 * reachMm * Math.tan((turn * Math.PI) / 720) + 0.002 * sideMm;
+  return placeGap(gap, turn, at === 'hub' ? OUT * sideMm : 0).start;
+};
+
+/** Paper the first turn of a flap that hangs to both sides of its axis uses up where it is small: it is crimped. */
+export function paperOfCrimp(flap: BaseFlap, turn: number): number {
   const isSmall = Math.abs(turn) > STRAIGHT && Math.abs(turn) < SMALL;
   return isSmall && !flap.hangs ? 0.8 * 2 * gapOf(flap, turn, 0.4) : 0;
 }
@@ -122,12 +165,12 @@ export function listTurns(bend: Bend, prefer: 'fold' | 'reverse'): Trial[] {
           (id) =>
             writeStep(id, { kind: 'pleat', sense, lines, flap: ends, layers: 'flap' }, more),
       );
-      return isApart ? pleats : [...pleats, ...crimp(lines)];
+      return isApart || bend.isThick ? pleats : [...pleats, ...crimp(lines)];
     }),
   );
-  if (isApart) return bend.isThick ? [...single, ...apart] : [...apart, ...single];
+  if (isApart) return [...apart, ...single];
   // Crimps are slow to refuse in thick paper, and hardly ever made there.
-  if (bend.isThick) return [...single, pull];
+  if (bend.isThick) return Math.abs(degrees) < SMALL ? [...single, ...apart, pull] : [...single, pull];
   if (bend.isOwn && flap.hangs) return [...single, pull, ...pointed, ...apart];
   if (Math.abs(degrees) < SMALL) return [...pointed, ...apart, ...single, pull];
   return [...single, pull, ...pointed];

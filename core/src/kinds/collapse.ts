@@ -15,6 +15,9 @@ import { foldsTogether } from './refolded.ts';
 import { defineKind, drawn, nothing, wrap } from './spec.ts';
 import { STAYS } from './tools.ts';
 
+/** Creases one collapse is written with at most. */
+export const MOST_CREASES = 600;
+
 const schema = z.strictObject({
   kind: z.literal('collapse'),
   creases: z
@@ -26,7 +29,7 @@ const schema = z.strictObject({
       }),
     )
     .min(2)
-    .max(600),
+    .max(MOST_CREASES),
   /** Senses and segments on the sheet, or in the model as it lies, through these layers. */
   through: z.union([z.literal('sheet'), throughLayers]).default('sheet'),
   anchor: pointRefSchema,

@@ -15,6 +15,7 @@ export type { MoveRules } from './mapper.ts';
 export type { Beforehand, Notation, Tried } from './spec.ts';
 export type { OfferedResult } from './made.ts';
 export { listResults, makeMove } from './made.ts';
+export { MOST_CREASES } from './collapse.ts';
 export type { OtherWay } from './remedies.ts';
 export { findOtherWays } from './remedies.ts';
 export type { Method } from './methods.ts';

@@ -20,6 +20,7 @@ import {
   marksOfTips,
   offerBases,
 } from '@jade/core/design';
+import { specOf } from '@jade/core/kinds';
 import type { Figure } from '@jade/core/parts';
 import { type BaseRow, readBaseRow } from '@jade/core/readings';
 import type { NamedPoints } from '@jade/core/references';
@@ -52,8 +53,10 @@ export interface PackingRequest {
 }
 
 /** A draft as the page shows it: its state is drawn. */
-export interface DraftCard extends Omit<Draft, 'state'> {
+export interface DraftCard extends Omit<Draft, 'state' | 'hardest'> {
   readonly drawing: Drawing;
+  /** The hardest of its moves, in a word. */
+  readonly hardest: string;
 }
 
 /** A base folded for one figure, with its steps and what it costs. */
@@ -89,7 +92,11 @@ export interface DraftRequest {
 }
 
 const toCards = (drafts: readonly Draft[]): DraftCard[] =>
-  drafts.map(({ state, ...rest }) => ({ ...rest, drawing: drawModel(state, 0) }));
+  drafts.map(({ state, hardest, ...rest }) => ({
+    ...rest,
+    hardest: specOf(hardest).word(hardest),
+    drawing: drawModel(state, 0),
+  }));
 
 function readMarks(design: Design, sheet: SheetShape): OwnRow['marks'] {
   const marks = marksOfTips(design, sheet).filter((m) => m.creases > 0);

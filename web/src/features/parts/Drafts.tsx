@@ -72,14 +72,45 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
           {fault}
         </Notice>
       )}
-      <ul className="mt-4 space-y-5">
-        {cards?.map((card) => (
-          <Card key={card.baseId} card={card} figure={figure} isDone={share === undefined} />
-        ))}
-      </ul>
+      {cards && <Cards cards={cards} figure={figure} isDone={share === undefined} />}
     </section>
   );
 }
+
+/** Drafts worth a look in full; those that went wrong in half of the figure behind a word, where there is a better one. */
+function Cards({ cards, ...rest }: { cards: readonly DraftCard[]; figure: Figure; isDone: boolean }) {
+  const isPoor = ({ verdict }: DraftCard): boolean =>
+    verdict.limbs.filter(isMissed).length * 2 >= verdict.limbs.length;
+  const [good, poor] = [
+    cards.filter((c, i) => i === 0 || !isPoor(c)),
+    cards.filter((c, i) => i > 0 && isPoor(c)),
+  ];
+  return (
+    <>
+      <ul className="mt-4 space-y-5">
+        {good.map((card) => (
+          <Card key={card.baseId} card={card} {...rest} />
+        ))}
+      </ul>
+      {poor.length > 0 && (
+        <details className="mt-5 border-t border-rule pt-3">
+          <summary className="cursor-pointer text-[14px]">
+            {poor.length === 1 ? WORDS.oneWentWrong : `${poor.length} ${WORDS.othersWentWrong}`}:{' '}
+            {poor.map((c) => c.baseName.toLowerCase()).join(', ')}
+          </summary>
+          <ul className="mt-4 space-y-5">
+            {poor.map((card) => (
+              <Card key={card.baseId} card={card} {...rest} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
+/** With more layers than this at one spot a model wants thin paper and will not lie flat. */
+const THICK = 40;
 
 function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDone: boolean }) {
   const plan = usePlan();
@@ -145,6 +176,10 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
           {card.baseName}, from {length(sideMm)}, {card.steps.length} steps
         </h3>
         <p className={verdict.isReadable ? 'text-jade' : 'text-persimmon'}>{sayVerdict(card)}</p>
+        <p>
+          Hardest fold: {card.hardest}; about {Math.round(card.minutes)} min; up to {card.layersMax} layers.
+          {card.layersMax > THICK && <span className="text-persimmon"> {WORDS.thickDraft}</span>}
+        </p>
         <table className="mt-2 w-full text-[13px] leading-[19px]">
           <thead>
             <tr className="text-left text-ink-2">
