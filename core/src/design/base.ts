@@ -13,34 +13,72 @@ import { branchingsOf, degreesOfOwn, lengthOfEnd, rootOfEnd, waysIn, wayBetween 
 export function baseOfDesign(
   design: Design,
   names: readonly string[],
-  { id, name, isStacked = false, outermost }: BaseNaming,
+  naming: BaseNaming,
 ): FoldedBase | undefined {
-  const { state } = design;
-  const designed = names.flatMap((leaf, i) => flapOf(design, leaf, i) ?? []);
-  if (designed.length < names.length) return undefined;
-  if (!designed.every((flap, i) => isFree(state, flap, endsBeside(design, i, flap.length)))) return undefined;
-  const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
-  const anchor = centroidOf(facetOnSheet(state, areas.indexOf(Math.max(...areas))));
-  const order = isStacked ? roundSheet(designed, outermost) : designed;
-  const make = (of: FlatState, picks: Picks): FoldedBase | undefined => {
-    const creases = foldsOf(of).map(({ from, to, sense }) => ({ from, to, sense }));
-    if (creases.length > MOST_CREASES) return undefined;
-    return tryFoldBase(
-      collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed: order, picks }),
-    );
-  };
-  if (!isStacked) return make(state, []);
-  const wanted = stackedState(design, pagesOf(design, designed, outermost)) ?? state;
-  return foldAs(wanted, (picks) => make(wanted, picks));
+  const designed = flapsOfDesign(design, names);
+  return designed && collapseTo(design.state, designed, naming, []);
 }
 
 export interface BaseNaming {
   readonly id: string;
   readonly name: string;
-  /** Flaps of one hub are laid side by side in the order in which they lie round the sheet, as far as the paper allows. */
-  readonly isStacked?: boolean;
-  /** The end whose flap begins that stack. */
-  readonly outermost?: string;
+}
+
+/** A design whose flaps are laid side by side at each hub, in the order in which they lie round the sheet. */
+export interface StackedDesign {
+  readonly design: Design;
+  readonly designed: readonly DesignedFlap[];
+  readonly state: FlatState;
+  /** Layers of its flaps that lie between those of others all the same. */
+  readonly misplaced: number;
+}
+
+/** Lays the flaps of a design side by side as far as the paper allows, beginning with one. Undefined as for a base. */
+export function stackDesign(
+  design: Design,
+  names: readonly string[],
+  outermost: string,
+): StackedDesign | undefined {
+  const own = flapsOfDesign(design, names);
+  if (!own) return undefined;
+  const pages = pagesOf(design, own, outermost);
+  const state = stackedState(design, pages) ?? design.state;
+  return { design, designed: roundSheet(own, outermost), state, misplaced: countMisplaced(state, pages) };
+}
+
+/** The base of a stacked design, and the layers that are misplaced as it came to be folded. */
+export function baseOfStack(
+  { design, designed, state }: StackedDesign,
+  naming: BaseNaming,
+): { readonly folded: FoldedBase; readonly misplaced: number } | undefined {
+  const folded = foldAs(state, (picks) => collapseTo(state, designed, naming, picks));
+  return (
+    folded && {
+      folded,
+      misplaced: countMisplaced(folded.state, pagesOf(design, designed, designed[0]!.leaf)),
+    }
+  );
+}
+
+function flapsOfDesign(design: Design, names: readonly string[]): DesignedFlap[] | undefined {
+  const designed = names.flatMap((leaf, i) => flapOf(design, leaf, i) ?? []);
+  if (designed.length < names.length) return undefined;
+  const areFree = designed.every((flap, i) => isFree(design.state, flap, endsBeside(design, i, flap.length)));
+  return areFree ? designed : undefined;
+}
+
+/** Collapses the open sheet into a state, as the engine does it. */
+function collapseTo(
+  state: FlatState,
+  designed: readonly DesignedFlap[],
+  { id, name }: BaseNaming,
+  picks: Picks,
+): FoldedBase | undefined {
+  const creases = foldsOf(state).map(({ from, to, sense }) => ({ from, to, sense }));
+  if (creases.length > MOST_CREASES) return undefined;
+  const areas = state.facets.map((_, f) => Math.abs(areaOf(facetOnSheet(state, f))));
+  const anchor = centroidOf(facetOnSheet(state, areas.indexOf(Math.max(...areas))));
+  return tryFoldBase(collapsedBase({ id, name, sheet: state.sheet, creases, anchor, designed, picks }));
 }
 
 /** Flaps in the order in which their tips lie round the middle of all, beginning with one. */
@@ -57,10 +95,6 @@ export function roundSheet<T extends Pick<DesignedFlap, 'leaf' | 'tip'>>(
   );
   return [...round.slice(at), ...round.slice(0, at)];
 }
-
-/** Layers of a stacked base's flaps that lie between those of others. */
-export const misplacedIn = (design: Design, { base, state }: FoldedBase): number =>
-  countMisplaced(state, pagesOf(design, base.designed!, base.designed![0]!.leaf));
 
 /** Flaps with what fills the sheet by a hub, which is a page of the stack as well. */
 function pagesOf(design: Design, designed: readonly DesignedFlap[], first?: string): DesignedFlap[] {

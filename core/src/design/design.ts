@@ -76,6 +76,8 @@ export interface DesignOptions {
   readonly isSeated?: boolean;
   /** Faults of a placement that is still to be folded; those with fewest are folded, whatever their scale. */
   readonly faultsOf?: (placed: Placed) => number;
+  /** Whether the ends should lie round the sheet in an order; starts in such an order are looked for first. */
+  readonly isWanted?: (round: readonly number[]) => boolean;
   /** Bases folded at most. */
   readonly enough?: number;
 }
@@ -84,6 +86,7 @@ export interface DesignOptions {
 interface Placement {
   readonly at: readonly Point[];
   readonly scale: number;
+  readonly isWanted?: boolean;
 }
 
 /**
@@ -102,6 +105,7 @@ export function designBases(
     grid,
     isSeated = false,
     faultsOf = () => 0,
+    isWanted,
     enough = ENOUGH,
   }: DesignOptions = {},
 ): Outcome<Designs, Issue> {
@@ -131,7 +135,7 @@ export function designBases(
       path: 'sheet',
       text: `A grid is laid on a square, a rectangle or a half-square, not on a ${sheetTitle(sheet).toLowerCase()}; let the ends lie anywhere.`,
     });
-  const found = findStarts(task, tree, effort, seed);
+  const found = findStarts(task, tree, effort, seed, isWanted);
   if (!found.ok) return found;
   const { bound, starts } = found.value;
   const tried = { begun: 0, completed: 0, cut: 0, folded: 0 };
@@ -142,8 +146,8 @@ export function designBases(
   ): Candidate[] => {
     let kept: Candidate[] = [];
     const tasks = shares
-      .flatMap((share) => from.map((start) => ({ scale: start.scale * share, at: start.at })))
-      .sort((a, b) => b.scale - a.scale);
+      .flatMap((share) => from.map((start) => ({ ...start, scale: start.scale * share })))
+      .sort((a, b) => Number(b.isWanted ?? false) - Number(a.isWanted ?? false) || b.scale - a.scale);
     const most = tried.begun + completions;
     for (const { scale, at } of tasks) {
       if (tried.begun >= most || !effort.spend(1)) break;

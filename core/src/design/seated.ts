@@ -2,7 +2,7 @@ import type { FoldedBase } from '../bases/index.ts';
 import { buildEffort } from '../effort/index.ts';
 import type { Figure, LimbTask, Seat } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { baseOfDesign, fillersByHubs, misplacedIn, roundSheet } from './base.ts';
+import { type StackedDesign, baseOfStack, fillersByHubs, roundSheet, stackDesign } from './base.ts';
 import { DESIGN_EFFORT, type Placed, designBases, narrowDesign } from './design.ts';
 
 /** A base folded for one figure, and how the figure sits on it. */
@@ -56,28 +56,40 @@ export function* seatedBases(
     isSeated: true,
     enough: ENOUGH,
     faultsOf,
+    isWanted: (round) =>
+      faultsOfRound(
+        round.map((i) => pageOf(i, seat, turns)),
+        seat,
+        turns,
+      ) === 0,
   });
   if (!made.ok) return;
   const { designs } = made.value;
   const least = Math.min(...designs.map((d) => d.sideMm));
   const ends = task.limbs.map((l) => l.id);
-  const others: SeatedBase[] = [];
+  const fold = (stack: StackedDesign): SeatedBase | undefined => {
+    const { sideMm } = stack.design;
+    const made = baseOfStack(stack, { id, name });
+    if (!made || !isLongEnough(made.folded, task, seat, sideMm)) return undefined;
+    return { folded: asSeated(made.folded, task, seat), seat, sideMm, misplaced: made.misplaced };
+  };
+  const mixed: StackedDesign[] = [];
   for (const { design } of designs
     .filter((d) => d.sideMm <= LARGER * least)
     .map((design) => ({ design, faults: faultsOf(design) }))
     .sort((a, b) => a.faults - b.faults || a.design.hubLayers - b.design.hubLayers)) {
-    const { sideMm } = design;
-    const slim = narrowDesign(design, sheet, narrowMm / sideMm, true);
-    const first = stackOf(design, seat, turns).find((f) => f.leaf)!;
-    const naming = { id, name, isStacked: true, outermost: ends[Number(first.leaf)]! };
-    const folded = slim && baseOfDesign(slim, ends, naming);
-    if (!folded || !isLongEnough(folded, task, seat, sideMm)) continue;
-    const misplaced = misplacedIn(slim, folded);
-    const made = { folded: asSeated(folded, task, seat), seat, sideMm, misplaced };
-    if (misplaced <= FEW) yield made;
-    else others.push(made);
+    const slim = narrowDesign(design, sheet, narrowMm / design.sideMm, true);
+    const first = stackOf(design, seat, turns).find((f) => f.limb !== undefined)!;
+    const stack = slim && stackDesign(slim, ends, ends[first.limb!]!);
+    if (!stack) continue;
+    // What lies mixed is folded last, when it is asked for: the engine takes long over it.
+    const made = stack.misplaced <= FEW ? fold(stack) : void mixed.push(stack);
+    if (made) yield made;
   }
-  yield* others.sort((a, b) => a.misplaced - b.misplaced);
+  for (const stack of mixed.sort((a, b) => a.misplaced - b.misplaced)) {
+    const made = fold(stack);
+    if (made) yield made;
+  }
 }
 
 /** Between two fillers of its own limb a tip touches no other end: then its paper runs straight for too short a way. */
@@ -108,11 +120,24 @@ export const countBlocked = (turns: readonly number[]): number =>
       turns.slice(0, i).some((t) => t < turn - ALIKE) && turns.slice(i + 1).some((t) => t < turn - ALIKE),
   ).length;
 
+/** What lies in a stack: a flap with its limb's number, or what fills the sheet by a hub. */
+interface Page {
+  readonly turn: number;
+  readonly limb?: number;
+  readonly hub: number;
+}
+
+const pageOf = (limb: number, { at }: Seat, turns: readonly number[]): Page => ({
+  turn: turns[limb]!,
+  limb,
+  hub: at[limb]!,
+});
+
 /** The ends of a design as its stack has them: round the sheet, hub by hub; fillers turn nowhere. */
-function stackOf(design: Placed, { at: hubs }: Seat, turns: readonly number[]) {
+function stackOf(design: Placed, seat: Seat, turns: readonly number[]): Page[] {
   const { at, tree } = design.done;
   const round = roundSheet([
-    ...turns.map((turn, i) => ({ turn, leaf: String(i), tip: at[i]!, hub: hubs[i]! })),
+    ...turns.map((_, i) => ({ ...pageOf(i, seat, turns), leaf: String(i), tip: at[i]! })),
     // A filler a little way out on a limb goes with it more often than it lies in the way.
     ...fillersByHubs(design)
       .filter((f) => f.isAtHub)
@@ -123,16 +148,26 @@ function stackOf(design: Placed, { at: hubs }: Seat, turns: readonly number[]) {
         hub: tree.names[hub] === HUBS[1] ? 1 : 0,
       })),
   ]);
-  const most = String(indexOfMost(turns));
-  const first = hubs.includes(1)
+  return fromFirst(round, seat, turns);
+}
+
+/** Begins a round where the stack begins: with the first hub, or with the flap that turns most. */
+function fromFirst(round: readonly Page[], { at }: Seat, turns: readonly number[]): Page[] {
+  const most = indexOfMost(turns);
+  const first = at.includes(1)
     ? round.findIndex((f, i) => f.hub === 0 && round.at(i - 1)!.hub === 1)
-    : round.findIndex((f) => f.leaf === most);
+    : round.findIndex((f) => f.limb === most);
   return [...round.slice(first), ...round.slice(0, first)];
 }
 
 /** Flaps of a design that would have to be turned out from between others, or that turn away from within the stack. */
-function blockedIn(design: Placed, seat: Seat, turns: readonly number[]): number {
-  const stack = stackOf(design, seat, turns);
+const blockedIn = (design: Placed, seat: Seat, turns: readonly number[]): number =>
+  faultsOfStack(stackOf(design, seat, turns));
+
+const faultsOfRound = (round: readonly Page[], seat: Seat, turns: readonly number[]): number =>
+  faultsOfStack(fromFirst(round, seat, turns));
+
+function faultsOfStack(stack: readonly Page[]): number {
   // Ends of the two hubs that take turns round the sheet lie in no two stacks.
   const mixed = stack.filter((f, i) => i > 0 && f.hub < stack[i - 1]!.hub).length;
   return (

@@ -147,7 +147,8 @@ function* ownHeld(
 /** A draft whose limbs are right and hard to read, narrowed after its turns, and before: what helps one figure spoils another. */
 function narrowed(made: Draft, base: FoldedBase, aim: Aim, manner: Manner, effort: Effort): Draft[] {
   const found: Draft[] = [];
-  if (!made.verdict.isAccepted) return found;
+  // A base of its own is as narrow as it shall be.
+  if (!made.verdict.isAccepted || base.base.designed) return found;
   for (const narrow of ['after', 'before'] as const) {
     if ([made, ...found].some(isGood) || narrow === manner.narrow) break;
     const next = draftOne(base, aim, { ...manner, narrow }, effort);

@@ -49,7 +49,8 @@ export function* ownFor(figure: Figure, task: LimbTask, sheet: SheetShape): Gene
       for (const bases of made) {
         const { value: base } = bases.next();
         if (!base) continue;
-        open.push(bases);
+        // What lies mixed comes after all that does not.
+        if (base.misplaced <= FEW) open.push(bases);
         // Another seed may come to the same placement.
         if (seen.has(keyOf(base))) continue;
         seen.add(keyOf(base));
@@ -119,6 +120,10 @@ function turnsOf({ pieces }: Chain, { outward, way }: { outward: number; way: nu
 /** What a limb's first turn sweeps on the side its paper hangs on, 0 to 360 degrees. */
 const sweepTo = (degrees: number): number => (Math.abs(degrees) < STRAIGHT ? 0 : (degrees + 360) % 360);
 
+/** Paper that is used up by a limb's first turn where it is turned away from it. */
+const paperAtHub = (sweep: number, reachMm: number, sideMm: number): number =>
+  sweep >= AWAY ? paperApart(reachMm, 360 - sweep, 'hub', sideMm) : 0;
+
 /** Paper that is used up by the joints of a limb that are turned away from it. */
 const paperAtJoints = (turns: readonly LimbTurn[], reachMm: number, sideMm: number): number =>
   turns
@@ -163,7 +168,7 @@ function withTurns(
         (need, i) =>
           need +
           outs[seat.at[i]!]! +
-          (sweeps[i]! >= AWAY ? paperApart(reachMm, 360 - sweeps[i]!, 'hub', side) : 0) +
+          paperAtHub(sweeps[i]!, reachMm, side) +
           paperAtJoints(turns[i]!, reachMm, side),
       ),
     },
@@ -206,14 +211,22 @@ function* starBases({ figure, task, sheet, seed, reachMm }: Ask, seat: Seat): Ge
       [1, -1].map((way) => own.map((chain) => turnsOf(chain, { outward: first!.angle, way }))),
     )
     .map((turns) => ({ turns, sweeps: turns.map(([hub]) => Math.round(sweepTo(hub!.degrees))) }))
-    .filter(({ sweeps }) => Math.max(...sweeps) < AWAY)
-    .map((hold) => ({ ...hold, apart: hold.turns.reduce((sum, t) => sum + costApart(t), 0) }))
+    .map((hold) => ({
+      ...hold,
+      apart:
+        hold.turns.reduce((sum, t) => sum + costApart(t), 0) +
+        hold.sweeps.reduce((sum, s) => sum + (s >= AWAY ? costOf(s) : 0), 0),
+    }))
     .sort((a, b) => a.apart - b.apart || Math.max(...a.sweeps) - Math.max(...b.sweeps));
   // What cannot be stacked for one way of holding the figure may be for another.
   const firsts: { base: SeatedBase; others: Generator<SeatedBase, void> }[] = [];
   for (const { turns: along, sweeps: turns } of holds.slice(0, HOLDS)) {
     const out = outOf(reachMm, seat, turns, 0);
-    const needs = seat.needs.map((need, i) => need + out + paperAtJoints(along[i]!, reachMm, sideOf(seat)));
+    const side = sideOf(seat);
+    const needs = seat.needs.map(
+      (need, i) =>
+        need + out + paperAtHub(turns[i]!, reachMm, side) + paperAtJoints(along[i]!, reachMm, side),
+    );
     const others = seatedBases(task, { ...seat, needs }, sheet, {
       ...NAMING,
       narrowMm: reachMm,
