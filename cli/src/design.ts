@@ -3,7 +3,7 @@ import { collectPages, writeCutting } from '@jade/core/booklet';
 import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
-import { DESIGN_EFFORT, GRIDS, marksOfTips, offerBases } from '@jade/core/design';
+import { DESIGN_EFFORT, FITS, marksOfTips, offerBases } from '@jade/core/design';
 import { DRAFT_CALLS, draftFigure } from '@jade/core/draft';
 
 import { buildEffort } from '@jade/core/effort';
@@ -109,9 +109,10 @@ export const designVerbs: Record<string, Verb> = {
     },
   },
   design: {
-    usage: 'design PARTS.json [--sheet square|a:b|half-square|hexagon|octagon] [--grid 16|24|32] [--seed N]',
+    usage:
+      'design PARTS.json [--sheet square|a:b|half-square|hexagon|octagon] [--grid 16|24|32|22.5] [--seed N]',
     about:
-      'Bases of its own for a stick figure of 3 to 14 ends, verified: the one on the least sheet first, then the thinnest and the one with fewest layers where limbs meet. Side in mm beside the bound by packing, crease pattern in sheet sides, pre-creasing steps and the collapse, layers, and how far the worst mark of an end is off, in mm. --grid: ends on the rim lie on points of a grid.',
+      'Bases of its own for a stick figure of 3 to 14 ends, verified: the one on the least sheet first, then the thinnest and the one with fewest layers where limbs meet. Side in mm beside the bound by packing, crease pattern in sheet sides, pre-creasing steps and the collapse, layers, and how far the worst mark of an end is off, in mm. --grid: ends on the rim lie on points of a grid; 22.5 keeps the bases whose creases all lie on steps of 22.5 degrees of themselves, which few do (then sheetSide is null).',
     run(args) {
       const { files, values } = readArgs(
         args,
@@ -120,16 +121,16 @@ export const designVerbs: Record<string, Verb> = {
       );
       const figure = readFigureFile(files[0]!);
       const sheet = readSheet(values.sheet);
-      const grid = GRIDS.find((g) => String(g) === values.grid);
-      if (values.grid !== undefined && grid === undefined)
+      const fit = FITS.find((g) => String(g) === values.grid);
+      if (values.grid !== undefined && fit === undefined)
         throw new BadInput(
-          `--grid ${String(values.grid)} is no grid of ours; write one of ${GRIDS.join(', ')}.`,
+          `--grid ${String(values.grid)} is no grid of ours; write one of ${FITS.join(', ')}.`,
         );
       const began = performance.now();
       const found = valueOf(
         offerBases(figure, sheet, buildEffort(DESIGN_EFFORT), {
           seed: readCount(values.seed, 'seed', 0, 0xffffffff) ?? 1,
-          ...(grid ? { grid } : {}),
+          ...(fit ? { fit } : {}),
         }),
       );
       const rows = found.offers.map(({ design, folded, bestIn, longer, match }) => {

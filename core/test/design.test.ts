@@ -157,7 +157,7 @@ describe('on a grid', () => {
   const animal = startingFigures.find((f) => f.name === 'Animal with ears and a tail')!;
 
   test.each([16] as const)('of %i, ends on the rim lie on its points, and little sheet is lost', (grid) => {
-    const made = designBases(animal, square, all(), { grid });
+    const made = designBases(animal, square, all(), { fit: grid });
     if (!made.ok) throw new Error(made.fault.text);
     const { designs: found, boundMm } = made.value;
     expect(found.length).toBeGreaterThan(0);
@@ -171,8 +171,23 @@ describe('on a grid', () => {
     expect(Math.min(...found.map((d) => d.sideMm))).toBeLessThan(1.1 * boundMm);
   });
 
+  test('on steps of 22.5 degrees only bases are kept that lie on them of themselves', () => {
+    const made = designBases(star(5), square, all(), { fit: 22.5 });
+    if (!made.ok) throw new Error(made.fault.text);
+    expect(made.value.designs.length).toBeGreaterThan(0);
+    for (const { state } of made.value.designs)
+      for (const { from, to } of foldsOf(state)) {
+        const angle = (Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI;
+        expect(Math.abs(angle / 22.5 - Math.round(angle / 22.5))).toBeLessThan(1e-5);
+      }
+    // Some fold for an uneven figure, and none of them happens to.
+    const uneven = designBases(randomTree(2, 4), square, all(), { fit: 22.5 });
+    expect(uneven.ok && uneven.value.tried.folded).toBeGreaterThan(0);
+    expect(uneven.ok && uneven.value.designs).toEqual([]);
+  });
+
   test('a sheet of six sides has none, and says so', () => {
-    const made = designBases(star(4), { kind: 'hexagon' }, all(), { grid: 16 });
+    const made = designBases(star(4), { kind: 'hexagon' }, all(), { fit: 16 });
     expect(made.ok ? '' : made.fault.text).toContain(
       'A grid is laid on a square, a rectangle or a half-square',
     );

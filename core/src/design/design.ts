@@ -1,3 +1,4 @@
+import { type AngleFamily, angleFamilyOf } from '../bases/index.ts';
 import { type Effort, buildEffort } from '../effort/index.ts';
 import { type Point, between, distance, dot, subtract } from '../geometry/index.ts';
 import {
@@ -15,7 +16,7 @@ import { type SheetShape, sheetTitle } from '../sheet/index.ts';
 import { BORDER_GROWTHS, type Completed, complete } from './complete.ts';
 import { type FoldFault, type FoldedDesign, foldDesign } from './crease.ts';
 import { fieldOf } from './field.ts';
-import { type Grid, onGrid } from './grid.ts';
+import { type Fit, onGrid } from './grid.ts';
 import { type Cut, cutSheet } from './polygons.ts';
 import { findStarts } from './starts.ts';
 import { lengthOfEnd, scaleTree, treeOf } from './tree.ts';
@@ -63,6 +64,8 @@ const [MOST_COMPLETED, MOST_KEPT, MOST_FOLDED, ENOUGH] = [420, 60, 30, 10];
 const COST = { stub: 0.004, wound: 0.01, growth: 0.05, layer: 0.0005, near: 8 };
 /** Creases nearer to each other than this cost. */
 const NEAR = 0.01;
+/** Families of angles that lie on steps of 22.5 degrees. */
+const COARSE: readonly AngleFamily[] = ['90', '45', '22.5'];
 /** Steps of effort a whole search takes at most: for telling how far it is. */
 export const DESIGN_EFFORT = 6 * 60 + 24 * 10 + MOST_COMPLETED + MOST_FOLDED * 60;
 
@@ -70,8 +73,8 @@ export interface DesignOptions {
   readonly seed?: number;
   /** Placements completed at most. */
   readonly completions?: number;
-  /** Ends on the rim lie on points of such a grid; anywhere when left out. */
-  readonly grid?: Grid;
+  /** Ends on the rim lie on points of a grid, or all creases on steps of 22.5 degrees; anywhere when left out. */
+  readonly fit?: Fit;
   /** Flaps point away from the figure's own branchings, wherever stubs part its limbs. */
   readonly isSeated?: boolean;
   /** Faults of a placement that is still to be folded; those with fewest are folded, whatever their scale. */
@@ -102,7 +105,7 @@ export function designBases(
   {
     seed = 1,
     completions = MOST_COMPLETED,
-    grid,
+    fit,
     isSeated = false,
     faultsOf = () => 0,
     isWanted,
@@ -130,6 +133,7 @@ export function designBases(
       path: 'symmetry',
       text: 'The figure is no mirror image of itself; pair the limbs that mirror each other and hold the others on the mirror line, or fold it without one.',
     });
+  const grid = fit === 22.5 ? undefined : fit;
   if (grid !== undefined && (sheet.kind === 'hexagon' || sheet.kind === 'octagon'))
     return failed({
       path: 'sheet',
@@ -189,6 +193,7 @@ export function designBases(
       continue;
     }
     tried.folded++;
+    if (fit === 22.5 && !COARSE.includes(angleFamilyOf(folded.state))) continue;
     designs = [...designs, measure(candidate, folded)].sort((a, b) => b.price - a.price);
   }
   return done({ boundMm: 1 / bound, designs, tried, faults });

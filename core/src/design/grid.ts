@@ -5,6 +5,12 @@ import { type LimbTree, waysIn } from './tree.ts';
 /** Grids the ends can be laid on: parts of the sheet's side, found by halving, and by thirds once. */
 export const GRIDS = [16, 24, 32] as const;
 export type Grid = (typeof GRIDS)[number];
+/**
+ * What a base can be asked to keep to: ends on a grid, or all creases on steps of 22.5 degrees. No method is known that
+ * brings a base onto these; of those that fold, the ones that lie on them of themselves are kept.
+ */
+export const FITS = [...GRIDS, 22.5] as const;
+export type Fit = (typeof FITS)[number];
 
 /** Rounds of single moves at most. */
 const MOST_ROUNDS = 40;

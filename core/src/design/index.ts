@@ -4,8 +4,8 @@
  */
 export type { Design, Designs } from './design.ts';
 export { DESIGN_EFFORT, LEAST_ENDS, MOST_ENDS, designBases } from './design.ts';
-export type { Grid } from './grid.ts';
-export { GRIDS } from './grid.ts';
+export type { Fit } from './grid.ts';
+export { FITS } from './grid.ts';
 export type { TipMark } from './tips.ts';
 export { marksOfTips } from './tips.ts';
 export type { BestIn, OfferedBase, OfferedBases } from './offer.ts';

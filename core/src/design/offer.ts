@@ -42,9 +42,9 @@ export function offerBases(
   figure: Figure,
   sheet: SheetShape,
   effort: Effort,
-  { seed = 1, grid }: Pick<DesignOptions, 'seed' | 'grid'> = {},
+  { seed = 1, fit }: Pick<DesignOptions, 'seed' | 'fit'> = {},
 ): Outcome<OfferedBases, Issue> {
-  const options = { seed, ...(grid ? { grid } : {}) };
+  const options = { seed, ...(fit ? { fit } : {}) };
   const isMirrored = figure.symmetry !== 'none';
   const first = designBases(figure, sheet, effort, options);
   if (!first.ok && !(isMirrored && first.fault.path === 'symmetry')) return first;

@@ -25,6 +25,8 @@ export interface SeatedWishes {
    * turns most shall lie outermost, and each the farther in the less it turns, so that none lies in the way of another.
    */
   readonly turns: readonly number[];
+  /** Of every limb, the first piece it has in common with others that turn with it. */
+  readonly stems?: readonly string[];
   /** Other seeds give other placements. */
   readonly seed?: number;
 }
@@ -47,9 +49,9 @@ export function* seatedBases(
   task: LimbTask,
   seat: Seat,
   sheet: SheetShape,
-  { id, name, narrowMm, turns, seed = 1 }: SeatedWishes,
+  { id, name, narrowMm, turns, stems = turns.map((_, i) => String(i)), seed = 1 }: SeatedWishes,
 ): Generator<SeatedBase, void> {
-  const faultsOf = (placed: Placed): number => blockedIn(placed, seat, turns);
+  const faultsOf = (placed: Placed): number => faultsOfStack(stackOf(placed, seat, turns), stems);
   const made = designBases(seatFigure(task, seat), sheet, buildEffort(DESIGN_EFFORT), {
     seed,
     completions: COMPLETIONS,
@@ -57,10 +59,13 @@ export function* seatedBases(
     enough: ENOUGH,
     faultsOf,
     isWanted: (round) =>
-      faultsOfRound(
-        round.map((i) => pageOf(i, seat, turns)),
-        seat,
-        turns,
+      faultsOfStack(
+        fromFirst(
+          round.map((i) => pageOf(i, seat, turns)),
+          seat,
+          turns,
+        ),
+        stems,
       ) === 0,
   });
   if (!made.ok) return;
@@ -160,25 +165,24 @@ function fromFirst(round: readonly Page[], { at }: Seat, turns: readonly number[
   return [...round.slice(first), ...round.slice(0, first)];
 }
 
-/** Flaps of a design that would have to be turned out from between others, or that turn away from within the stack. */
-const blockedIn = (design: Placed, seat: Seat, turns: readonly number[]): number =>
-  faultsOfStack(stackOf(design, seat, turns));
-
-const faultsOfRound = (round: readonly Page[], seat: Seat, turns: readonly number[]): number =>
-  faultsOfStack(fromFirst(round, seat, turns));
-
-function faultsOfStack(stack: readonly Page[]): number {
+/** Flaps of a stack that would have to be turned out from between others, or that turn away from within it. */
+function faultsOfStack(stack: readonly Page[], stems: readonly string[]): number {
   // Ends of the two hubs that take turns round the sheet lie in no two stacks.
   const mixed = stack.filter((f, i) => i > 0 && f.hub < stack[i - 1]!.hub).length;
-  return (
-    4 * mixed +
-    [0, 1]
-      .map((hub) => stack.filter((f) => f.hub === hub).map((f) => f.turn))
-      .reduce((sum, own) => {
-        const away = own.filter((t, i) => t >= AWAY && i > 0 && i < own.length - 1).length;
-        return sum + away + countBlocked(own.map((t) => (t >= AWAY ? 0 : t)));
-      }, 0)
-  );
+  const stemOf = ({ limb }: Page): string | undefined => (limb === undefined ? undefined : stems[limb]);
+  return [0, 1]
+    .map((hub) => stack.filter((f) => f.hub === hub))
+    .reduce((sum, own) => {
+      // What turns away has nothing beyond it on one side but what turns with it.
+      const away = own.filter(
+        (page, i) =>
+          page.turn >= AWAY &&
+          [own.slice(0, i), own.slice(i + 1)].every((others) =>
+            others.some((o) => stemOf(o) !== stemOf(page)),
+          ),
+      ).length;
+      return sum + away + countBlocked(own.map(({ turn }) => (turn >= AWAY ? 0 : turn)));
+    }, 4 * mixed);
 }
 
 /** Turned farther than this a flap is turned the other way, by two folds, and stays where it lies. */

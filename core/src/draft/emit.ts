@@ -146,7 +146,10 @@ export class Emitter {
     const sorted = [...chains].sort((a, b) => this.sweepOf(b) - this.sweepOf(a));
     const turns = sorted.flatMap((k) => this.laid[k]!.directions.map((_, i) => ({ k, i })));
     if (this.manner.order === 'tip first') return turns.reverse();
-    return turns.sort((a, b) => Math.sign(a.i) - Math.sign(b.i));
+    // Joints that are pleated need what lies over them still straight.
+    const rank = ({ k, i }: { k: number; i: number }): number =>
+      i === 0 ? 0 : this.laid[k]!.pivots[i] ? 1 : 2;
+    return turns.sort((a, b) => rank(a) - rank(b));
   }
 
   private sweepOf(k: number): number {
@@ -193,30 +196,41 @@ export class Emitter {
     // Refused in this very state before, it would be refused again.
     const tried = this.tried.get(`${k} ${i}`);
     if (tried === this.paper.state) return false;
-    const isMade = bends.some((bend) => this.tryTurns(k, i, bend, now + bend));
+    const bunch = this.bunchOf(k, i);
+    const isMade =
+      (bunch.length > 1 && bends.some((bend) => this.tryTurns(bunch, i, bend, now + bend))) ||
+      bends.some((bend) => this.tryTurns([k], i, bend, now + bend));
     if (isMade) this.tried.delete(`${k} ${i}`);
     else this.tried.set(`${k} ${i}`, this.paper.state);
     return isMade;
   }
 
+  /** The limb with those it has all in common with up to a piece: they can turn together. */
+  private bunchOf(k: number, i: number): number[] {
+    const stemOf = ({ chain }: LaidChain): string =>
+      [chain.hub, ...chain.pieces.slice(0, i + 1).map((p) => p.limb)].join('/');
+    const stem = stemOf(this.laid[k]!);
+    return [k, ...this.laid.flatMap((l, j) => (j !== k && stemOf(l) === stem ? [j] : []))];
+  }
+
   /**
-   * Every fold that could turn a piece. One whose line would pass too near to a corner is tried again, leaning a little; one
+   * Every fold that could turn a piece, of one limb or of several that have it in common. One whose line would pass too near to a corner is tried again, leaning a little; one
    * that turns it a little wrong (two folds apart shift the limb sideways as well), bent by as much less.
    */
-  private tryTurns(k: number, i: number, bend: number, direction: number): boolean {
-    const listFor = (degrees: number) => listTurns(this.bendOf(k, i, degrees), this.manner.prefer);
+  private tryTurns(bunch: readonly number[], i: number, bend: number, direction: number): boolean {
+    const listFor = (degrees: number) => listTurns(this.bendOf(bunch, i, degrees), this.manner.prefer);
     let wanted = listFor(bend).map((_, t) => t);
     for (const lean of LEANS) {
       const trials = listFor(bend + lean);
       const grazed: number[] = [];
       for (const t of wanted) {
         const trial = trials[t];
-        const came = trial ? this.attempt(trial, k, i, direction) : 'refused';
+        const came = trial ? this.attempt(trial, bunch, i, direction) : 'refused';
         if (came === 'made') return true;
         if (came === 'grazed') grazed.push(t);
         if (typeof came === 'number') {
           const again = listFor(bend + lean - came)[t];
-          if (again && this.attempt(again, k, i, direction) === 'made') return true;
+          if (again && this.attempt(again, bunch, i, direction) === 'made') return true;
         }
       }
       wanted = grazed;
@@ -225,7 +239,8 @@ export class Emitter {
     return false;
   }
 
-  private bendOf(k: number, i: number, degrees: number): Bend {
+  private bendOf(bunch: readonly number[], i: number, degrees: number): Bend {
+    const [k] = bunch as [number];
     const own = this.laid[k]!;
     return {
       degrees,
@@ -236,7 +251,7 @@ export class Emitter {
       isThick: this.paper.state.facets.length > THICK,
       joint: at(own.pivots[i] ? this.nameOfPivot(k, i) : this.nameOf(k, i)),
       next: at(this.nameOf(k, i + 1)),
-      end: at(this.nameOf(k, own.joints.length - 1)),
+      ends: bunch.map((j) => at(this.nameOf(j, this.laid[j]!.joints.length - 1))),
     };
   }
 
@@ -253,29 +268,34 @@ export class Emitter {
   /** Makes a step and keeps it when the limb points right and nothing else has moved; degrees by which a near one misses. */
   private attempt(
     trial: Trial,
-    k: number,
+    bunch: readonly number[],
     i: number,
     direction: number,
   ): 'made' | 'grazed' | 'refused' | number {
-    const own = this.laid[k]!;
     const replay = this.paper.tryStep(trial(this.paper.nextId));
     if (typeof replay === 'string') return replay === 'sliver' ? 'grazed' : 'refused';
     const after = replay.steps.at(-1)!.after;
     for (const [j, other] of this.laid.entries())
       for (const [n, p] of other.joints.entries()) {
+        const turns = bunch.includes(j);
         // The start of a limb beyond two folds comes to where limbs of its hub begin.
-        const comes = j === k && n === 0 && i === 0 && own.pivots[0] !== undefined;
-        const moved = distance(this.paper.whereIs(comes ? own.root : p), this.paper.whereIs(p, after));
-        if (j === k ? n <= i && moved > (comes ? BESIDE : NEAR) : moved > STILL) return 'refused';
+        const comes = turns && n === 0 && i === 0 && other.pivots[0] !== undefined;
+        const moved = distance(this.paper.whereIs(comes ? other.root : p), this.paper.whereIs(p, after));
+        if (turns ? n <= i && moved > (comes ? BESIDE : NEAR) : moved > STILL) return 'refused';
       }
-    const [from, to] = [
-      this.paper.whereIs(own.starts[i]!, after),
-      this.paper.whereIs(own.joints[i + 1]!, after),
-    ];
-    const long = own.lengths[i]!;
-    if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return 'refused';
-    const off = toTurn(bearing(from, to) - direction);
-    if (Math.abs(off) > AIMED) return Math.abs(off) < MISSED ? off : 'refused';
+    let miss = 0;
+    for (const k of bunch) {
+      const own = this.laid[k]!;
+      const [from, to] = [
+        this.paper.whereIs(own.starts[i]!, after),
+        this.paper.whereIs(own.joints[i + 1]!, after),
+      ];
+      const long = own.lengths[i]!;
+      if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return 'refused';
+      const off = toTurn(bearing(from, to) - direction);
+      if (Math.abs(off) > Math.abs(miss)) miss = off;
+    }
+    if (Math.abs(miss) > AIMED) return Math.abs(miss) < MISSED ? miss : 'refused';
     this.paper.keep(replay);
     return 'made';
   }

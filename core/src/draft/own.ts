@@ -88,11 +88,12 @@ function* bodyBases(
   angle: number,
 ): Generator<SeatedBase, void> {
   const chains = chainsFrom(figure, seat);
+  const stems = stemsOf(task, chains);
   const ways = [1, -1]
     .map((way) => withTurns(task, seat, chains, { angle, way, reachMm }))
     .sort((a, b) => a.cost - b.cost)
     .map(({ turned, sweeps }) =>
-      seatedBases(task, turned, sheet, { ...NAMING, narrowMm: reachMm, turns: sweeps, seed }),
+      seatedBases(task, turned, sheet, { ...NAMING, narrowMm: reachMm, turns: sweeps, stems, seed }),
     );
   for (const turn of WAYS) {
     const next = ways[turn]!.next();
@@ -119,6 +120,10 @@ function turnsOf({ pieces }: Chain, { outward, way }: { outward: number; way: nu
 
 /** What a limb's first turn sweeps on the side its paper hangs on, 0 to 360 degrees. */
 const sweepTo = (degrees: number): number => (Math.abs(degrees) < STRAIGHT ? 0 : (degrees + 360) % 360);
+
+/** The first piece of every limb, which others may have in common with it. */
+const stemsOf = (task: LimbTask, chains: readonly Chain[]): string[] =>
+  task.limbs.map(({ id }) => chains.find((c) => c.leaf === id)!.pieces[0]!.limb);
 
 /** Paper that is used up by a limb's first turn where it is turned away from it. */
 const paperAtHub = (sweep: number, reachMm: number, sideMm: number): number =>
@@ -231,6 +236,7 @@ function* starBases({ figure, task, sheet, seed, reachMm }: Ask, seat: Seat): Ge
       ...NAMING,
       narrowMm: reachMm,
       turns,
+      stems: stemsOf(task, chains),
       seed,
     });
     const made = others.next();

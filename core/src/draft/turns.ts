@@ -19,8 +19,8 @@ export interface Bend {
   readonly isOwn: boolean;
   /** Of many layers. */
   readonly isThick: boolean;
-  /** The limb's end, not the flap's corner: what is over may be folded back behind the line. */
-  readonly end: PointRef;
+  /** The ends of the limbs that turn, not the flaps' corners: what is over may be folded back behind the line. */
+  readonly ends: readonly PointRef[];
 }
 
 /** One fold that could make a turn; the engine says whether it can be folded. */
@@ -28,6 +28,8 @@ export type Trial = (id: string) => Step;
 
 /** Turns under so many degrees are made by two folds; under so many they may be. */
 export const SMALL = 50;
+/** Flaps of narrow bases are turned by a pleat under so many. */
+const SLIM = 25;
 const WIDE = 360 - AWAY;
 /** Half widths between which two folds do not meet, tried one after the other; for a one-sided flap of its one side. */
 const HALVES = [0.1, 0.2, 0.4];
@@ -122,7 +124,7 @@ const MOST_GAP = 0.45;
 export function listTurns(bend: Bend, prefer: 'fold' | 'reverse'): Trial[] {
   const { degrees, flap, joint, next, length, passage } = bend;
   const more = { passage, tolerance: { kind: 'taste' as const, share: 0.01 } };
-  const ends = [bend.end];
+  const ends = [...bend.ends];
   const line = turned(joint, next, degrees / 2);
   const folds = (flap.hangs ? OUTWARD : [0]).flatMap((shift) => {
     const beyond = shift > 0 ? turned(along(joint, next, shift / length), next, degrees / 2) : line;
@@ -169,6 +171,8 @@ export function listTurns(bend: Bend, prefer: 'fold' | 'reverse'): Trial[] {
     }),
   );
   if (isApart) return [...apart, ...single];
+  // A fold so slim would leave a spike.
+  if (bend.isOwn && flap.hangs && Math.abs(degrees) < SLIM) return [...apart, ...single, pull];
   // Crimps are slow to refuse in thick paper, and hardly ever made there.
   if (bend.isThick) return Math.abs(degrees) < SMALL ? [...single, ...apart, pull] : [...single, pull];
   if (bend.isOwn && flap.hangs) return [...single, pull, ...pointed, ...apart];

@@ -16,7 +16,7 @@ import {
   type BestIn,
   DESIGN_EFFORT,
   type Design,
-  type Grid,
+  type Fit,
   marksOfTips,
   offerBases,
 } from '@jade/core/design';
@@ -103,9 +103,9 @@ function readMarks(design: Design, sheet: SheetShape): OwnRow['marks'] {
   return { count: marks.length, worst: Math.max(0, ...marks.map((m) => m.error)) };
 }
 
-/** A figure bases of its own are wanted for; its ends anywhere, or on points of a grid. */
+/** A figure bases of its own are wanted for; anywhere on the sheet, or on a grid or on steps of 22.5 degrees. */
 export interface FittingRequest extends Pick<DraftRequest, 'figure' | 'sheet'> {
-  readonly grid: Grid | null;
+  readonly fit: Fit | null;
 }
 
 /** A base by its steps. */
@@ -143,10 +143,10 @@ const searcher = {
   },
   /** Bases of its own for the figure; a sentence where it can have none. */
   fitBases(
-    { figure, sheet, grid }: FittingRequest,
+    { figure, sheet, fit }: FittingRequest,
     onShare: (share: number) => void,
   ): Outcome<OwnRows, Issue> {
-    const found = offerBases(figure, sheet, buildEffort(DESIGN_EFFORT, onShare), grid ? { grid } : {});
+    const found = offerBases(figure, sheet, buildEffort(DESIGN_EFFORT, onShare), fit ? { fit } : {});
     if (!found.ok) return found;
     const { offers, tried, isMirrored } = found.value;
     const rows = offers.map(({ folded, match, bestIn, longer, design }): OwnRow => ({

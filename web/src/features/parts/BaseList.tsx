@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import { type AngleFamily, type BaseFamily, baseFamilies } from '@jade/core/bases';
-import { GRIDS, type Grid } from '@jade/core/design';
+import { FITS, type Fit } from '@jade/core/design';
 import { sayWhyBefore } from '@jade/core/parts';
 import { useSettings } from '../../records/index.ts';
 import type { BaseRow } from '@jade/core/readings';
@@ -22,8 +22,8 @@ interface Wish {
 export function BaseList({
   rows,
   own,
-  grid,
-  onGrid,
+  fit,
+  onFit,
   anySheet,
   onAnySheet,
   boundMm,
@@ -33,9 +33,9 @@ export function BaseList({
   rows: readonly BaseRow[];
   /** The bases folded for this figure alone; they stand among the others where they serve the wishes. */
   own: Fitting;
-  /** The grid their ends lie on; anywhere when null. */
-  grid: Grid | null;
-  onGrid: (grid: Grid | null) => void;
+  /** The grid their ends lie on, or 22.5 for steps of that angle; anywhere when null. */
+  fit: Fit | null;
+  onFit: (fit: Fit | null) => void;
   anySheet: boolean;
   onAnySheet: (any: boolean) => void;
   /** Side by packing on this plan's sheet. */
@@ -121,12 +121,15 @@ export function BaseList({
         <Choice
           label={WORDS.ownEnds}
           className="mt-2 w-56 pl-2"
-          value={String(grid ?? '')}
+          value={String(fit ?? '')}
           options={[
             { value: '', label: WORDS.anywhereOnTheSheet },
-            ...GRIDS.map((g) => ({ value: String(g), label: `on a grid of ${g}` })),
+            ...FITS.map((f) => ({
+              value: String(f),
+              label: f === 22.5 ? WORDS.onAngles : `on a grid of ${f}`,
+            })),
           ]}
-          onChoice={(value) => onGrid(GRIDS.find((g) => String(g) === value) ?? null)}
+          onChoice={(value) => onFit(FITS.find((f) => String(f) === value) ?? null)}
         />
       )}
       {own.share !== undefined && (
@@ -135,9 +138,16 @@ export function BaseList({
           <span className="note mb-2">{WORDS.foldingABaseFor}</span>
         </div>
       )}
+      {own.again && (
+        <button type="button" className="act ml-2 mt-2" onClick={own.again}>
+          {WORDS.foldOwn}
+        </button>
+      )}
       {boundFault && <p className="note pl-2 pt-1">{boundFault}</p>}
       {own.fault && own.fault !== boundFault && <p className="note pl-2 pt-1">{own.fault}</p>}
-      {own.found && own.found.rows.length === 0 && <p className="note pl-2 pt-1">{WORDS.noOwn}</p>}
+      {own.found && own.found.rows.length === 0 && (
+        <p className="note pl-2 pt-1">{fit === 22.5 ? WORDS.noneOnAngles : WORDS.noOwn}</p>
+      )}
       {own.found && own.found.rows.length > 0 && !own.found.isMirrored && isMirrorWished && (
         <p className="note pl-2 pt-1">{WORDS.noMirror}</p>
       )}

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Tabs } from 'radix-ui';
 import { type Figure, addLimb, changePacking, rootOf, scaleFigure, sizeOf } from '@jade/core/parts';
-import type { Grid } from '@jade/core/design';
+import type { Fit } from '@jade/core/design';
 import type { BaseRow } from '@jade/core/readings';
 import { toLengthText } from '@jade/core/units';
 import { StageHead } from '../../stage/index.ts';
@@ -31,8 +31,8 @@ export function PartsPage() {
   const [anySheet, setAnySheet] = useState(false);
   const packing = usePacking(figure, plan.sheet.shape);
   const rows = useAtlas(anySheet);
-  const [grid, setGrid] = useState<Grid | null>(null);
-  const own = useOwnBases(figure, plan.sheet.shape, grid);
+  const [fit, setFit] = useState<Fit | null>(null);
+  const own = useOwnBases(figure, plan.sheet.shape, fit);
   const chosen = figure?.limbs.some((l) => l.name === limb) ? limb : figure?.limbs[0]?.name;
   const match = rows?.find((r) => r.match.baseId === plan.baseId)?.match;
   return (
@@ -90,8 +90,8 @@ export function PartsPage() {
               <BaseList
                 rows={rows}
                 own={own}
-                grid={grid}
-                onGrid={setGrid}
+                fit={fit}
+                onFit={setFit}
                 anySheet={anySheet}
                 onAnySheet={setAnySheet}
                 boundMm={packing.found && 1 / packing.found.packing.scale}

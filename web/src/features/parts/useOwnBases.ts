@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Grid } from '@jade/core/design';
+import type { Fit } from '@jade/core/design';
 import type { Figure } from '@jade/core/parts';
 import type { SheetShape } from '@jade/core/sheet';
 import { type OwnRows, startFitting } from '../../search/index.ts';
@@ -15,11 +15,15 @@ export interface Fitting {
   /** How far the search is, 0 to 1; undefined when none goes. */
   readonly share: number | undefined;
   readonly stop: () => void;
+  /** Begins a search anew that was stopped. */
+  readonly again: (() => void) | undefined;
 }
 
 /** Bases folded for this figure alone, in a worker of their own; begun anew when the figure has come to rest. */
-export function useOwnBases(figure: Figure | null, sheet: SheetShape, grid: Grid | null): Fitting {
-  const asked = figure ? JSON.stringify([figure, sheet, grid]) : undefined;
+export function useOwnBases(figure: Figure | null, sheet: SheetShape, fit: Fit | null): Fitting {
+  // A search that was stopped can be begun again.
+  const [round, setRound] = useState(0);
+  const asked = figure ? JSON.stringify([figure, sheet, fit, round]) : undefined;
   const [found, setFound] = useState<{ asked: string; rows?: OwnRows; fault?: string }>();
   const [share, setShare] = useState<{ asked: string; share: number }>();
   const [ending, setEnding] = useState<{ stop: () => void }>();
@@ -28,10 +32,10 @@ export function useOwnBases(figure: Figure | null, sheet: SheetShape, grid: Grid
     let stop = (): void => undefined;
     let live = true;
     const timer = setTimeout(() => {
-      const [of, on, by] = JSON.parse(asked) as [Figure, SheetShape, Grid | null];
+      const [of, on, by] = JSON.parse(asked) as [Figure, SheetShape, Fit | null];
       setShare({ asked, share: 0 });
       const search = startFitting(
-        { figure: of, sheet: on, grid: by },
+        { figure: of, sheet: on, fit: by },
         (s) => live && setShare({ asked, share: s }),
       );
       stop = search.stop;
@@ -55,5 +59,6 @@ export function useOwnBases(figure: Figure | null, sheet: SheetShape, grid: Grid
     fault: current?.fault,
     share: share?.asked === asked ? share?.share : undefined,
     stop: () => ending?.stop(),
+    again: current && !current.rows && current.fault === undefined ? () => setRound(round + 1) : undefined,
   };
 }

@@ -28,6 +28,10 @@ export const WORDS = {
   detour: 'detour',
   direction: 'Direction °',
   directionOff: 'direction off',
+  foldOwn: 'Fold bases for this figure alone',
+  noneOnAngles:
+    'None of the bases that fold for this figure lies on steps of 22.5°, and no way is known to bring one onto them; take a grid of 16 for marks that are quick to find.',
+  onAngles: 'on 22.5° steps, where one comes of itself',
   oneWentWrong: 'One more went wrong in half of its limbs',
   othersWentWrong: 'more went wrong in half of their limbs',
   draftAgain: 'Draft again',
