@@ -2,15 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { BaseFlap } from '../src/bases/index.ts';
 import { buildChance } from '../src/chance/index.ts';
 import { gapAt, turnsAlong } from '../src/draft/turns.ts';
-import {
-  type Point,
-  apply,
-  bearing,
-  compose,
-  lineThrough,
-  reflectionIn,
-  toTurn,
-} from '../src/geometry/index.ts';
+import { apply, bearing, compose, lineThrough, reflectionIn, toTurn } from '../src/geometry/index.ts';
 
 const flap = (width: number): BaseFlap => ({
   tip: 'A',

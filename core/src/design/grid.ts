@@ -3,7 +3,7 @@ import { type Field, ON_WALL } from './settle.ts';
 import { type LimbTree, waysIn } from './tree.ts';
 
 /** Grids the ends can be laid on: parts of the sheet's side, found by halving, and by thirds once. */
-export const GRIDS = [16, 24, 32] as const;
+const GRIDS = [16, 24, 32] as const;
 export type Grid = (typeof GRIDS)[number];
 /**
  * What a base can be asked to keep to: ends on a grid, or all creases on steps of 22.5 degrees. No method is known that

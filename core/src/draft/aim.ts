@@ -37,7 +37,7 @@ export const onBase = (pose: number, { rotation, isMirrored }: Hold): number =>
   toTurn((isMirrored ? 180 - pose : pose) - rotation);
 
 /** Degrees a flap is turned at its hub for its limb to begin as posed. */
-export const turnAtHub = (chain: Chain, flap: BaseFlap, hold: Hold): number =>
+const turnAtHub = (chain: Chain, flap: BaseFlap, hold: Hold): number =>
   toTurn(onBase(chain.pieces[0]!.angle, hold) - directionOf(flap));
 
 /** The turns of a limb on its flap, at its hub and at each joint. */
