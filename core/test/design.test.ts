@@ -323,6 +323,29 @@ describe('a base for a figure as it sits on its hubs', () => {
     expect(made.misplaced).toBe(0);
   });
 
+  test('legs to both sides of a head and a tail: what stays straight lies between them', () => {
+    const sweeps: Readonly<Record<string, number>> = {
+      nose: 0,
+      'left fore toes': 60,
+      'right fore toes': 300,
+      'left hind toes': 300,
+      'right hind toes': 60,
+      'tail tip': 0,
+    };
+    const { task, seat } = seatOf('newt', 2);
+    const turns = task.limbs.map((l) => sweeps[l.id]!);
+    const wishes = { id: 'own', name: 'Own', narrowMm: 16, turns };
+    const made = seatedBases(task, seat, square, wishes).next().value!;
+    expect(made.misplaced).toBeLessThanOrEqual(20);
+    // Round the sheet, three of one hub and then three of the other, each with the straight one in the middle.
+    const round = made.folded.base.designed!.map(({ leaf }) => task.limbs.findIndex((l) => l.id === leaf));
+    const hubs = round.map((i) => seat.at[i]!);
+    expect(hubs.filter((hub, i) => hub !== hubs.at(i - 1)!)).toHaveLength(2);
+    const first = hubs.findIndex((hub, i) => hub !== hubs.at(i - 1)!);
+    const ordered = [...round.slice(first), ...round.slice(0, first)].map((i) => turns[i]!);
+    expect([ordered[1], ordered[4]]).toEqual([0, 0]);
+  });
+
   test('where each flap lies between two that turn less, none is in the way; else each is counted', () => {
     expect(countBlocked([120, 20, 0, 80, 100])).toBe(0);
     expect(countBlocked([210, 110, 0, 170])).toBe(0);

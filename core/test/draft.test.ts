@@ -201,6 +201,19 @@ describe('a base made for the pose', () => {
     expect(best!.steps.map((s) => s.move.kind)).toContain(best!.hardest.kind);
   });
 
+  test('the head of a hare is the body of its base, and both ears begin at its end', () => {
+    const hare = startingFigures.find((f) => f.name === 'Hare-like animal')!;
+    const made = draftFigure(hare, folded('bird'), buildEffort(1500), { own: { kind: 'square' } });
+    const best = made.ok ? made.value[0]! : undefined;
+    expect(best?.verdict.isAccepted).toBe(true);
+    const { state, points } = best!;
+    const where = (name: string): Point => toModel(state, (points[name] as { at: Point }).at)!;
+    const head = best!.verdict.limbs[0]!;
+    expect(head.chain.name).toBe('Head');
+    expect(head.offShare).toBeLessThan(0.05);
+    expect(distance(where('left ear tip 1'), where('right ear tip 1')) * best!.sideMm).toBeLessThan(4);
+  });
+
   test('limbs of one hub begin together, though some turn farther than half round', () => {
     const { points, state, sideMm } = own('stork, head down');
     const roots = Object.entries(points).flatMap(([name, p]) =>
