@@ -88,7 +88,11 @@ export function* seatedBases(
     const stack = slim && stackDesign(slim, ends, ends[first.limb!]!);
     if (!stack) continue;
     // What lies mixed is folded last, when it is asked for: the engine takes long over it.
-    const made = stack.misplaced <= FEW ? fold(stack) : void mixed.push(stack);
+    if (stack.misplaced > FEW) {
+      mixed.push(stack);
+      continue;
+    }
+    const made = fold(stack);
     if (made) yield made;
   }
   for (const stack of mixed.sort((a, b) => a.misplaced - b.misplaced)) {

@@ -18,8 +18,9 @@ import { type FlatState, toMeasures } from '../folded/index.ts';
 import { type Move, specOf } from '../kinds/index.ts';
 import { type Aim, aimsOf } from './aim.ts';
 import { bodyFrom, chainsFrom } from './chains.ts';
-import { type Emitted, Emitter, type Manner, manners } from './emit.ts';
+import { type Emitted, Emitter } from './emit.ts';
 import { type DraftVerdict, LIMIT, isHidden, isMissed, judgeDraft } from './judge.ts';
+import { type Manner, manners } from './manner.ts';
 import { ownFor } from './own.ts';
 
 /** A sequence from the flat sheet to the pose, with how well it came out. */

@@ -1,16 +1,7 @@
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
-import { type FlatState, facetsAt } from '../folded/index.ts';
-import {
-  type Point,
-  bearing,
-  between,
-  distance,
-  isTurned,
-  toTurn,
-  tolerance,
-  isSamePoint,
-} from '../geometry/index.ts';
+import type { FlatState } from '../folded/index.ts';
+import { type Point, bearing, between, distance, toTurn, tolerance, isSamePoint } from '../geometry/index.ts';
 import type { WrittenMove } from '../kinds/index.ts';
 import type { LineRef, PointRef } from '../references/index.ts';
 import { type Replay, write } from '../sequence/index.ts';
@@ -18,7 +9,9 @@ import { landmarksOf } from '../sheet/index.ts';
 import { type Aim, directionOf, sweepOf } from './aim.ts';
 import { type Chain, STRAIGHT } from './chains.ts';
 import { edgesOf } from './edges.ts';
-import { DraftPaper, STILL } from './paper.ts';
+import type { Manner } from './manner.ts';
+import { DraftPaper } from './paper.ts';
+import { readTurn, showsBack } from './turned.ts';
 import { type LaidChain, layChains, pointOn } from './laid.ts';
 import { type Bend, type Trial, listTurns, otherSide } from './turns.ts';
 
@@ -32,18 +25,8 @@ export interface Emitted {
   readonly failed: readonly { readonly chain?: Chain; readonly what: string }[];
 }
 
-/** A chain's own joints keep within a share of the side. */
-const NEAR = 0.012;
-/** The start of a limb beyond two folds comes so near to where they begin. */
-const BESIDE = 0.06;
 /** So far beside a flap's axis its paper is asked which way up it lies (sheet sides). */
 const BESIDE_AXIS = 0.0015;
-/** Share of its length by which a piece may come out wrong, a little under what a draft is accepted with. */
-const LENGTH_OFF = 0.048;
-/** Degrees by which a piece may miss its direction. */
-const AIMED = 4;
-/** A fold that misses by less is tried again, bent by so much less. */
-const MISSED = 20;
 /** Degrees by which a line leans when it would pass a corner by less than can be folded. */
 const LEANS = [0, 0.4, -0.4, 0.9];
 /** Degrees by which a limb's end is cut off askew when other paper lies in the way of a straight fold. */
@@ -60,29 +43,6 @@ const MOST_LAYERS = 3;
 const MOST_FOLDS = 3;
 /** Paper of more facets is thick. */
 const THICK = 120;
-
-/** How the turns are tried: from the hub outwards or from the tips inwards, simple folds or reverse folds first. */
-export interface Manner {
-  readonly order: 'hub first' | 'tip first';
-  readonly prefer: 'fold' | 'reverse';
-  /** How far outside the hub limbs are turned, in widths of the flap. */
-  readonly offset: number;
-  /** Whether wide flaps are narrowed before they are turned, after, or left as they are. */
-  readonly narrow: 'before' | 'after' | 'never';
-}
-export const manners: readonly Manner[] = [
-  { order: 'hub first', prefer: 'fold', offset: 0, narrow: 'never' },
-  { order: 'hub first', prefer: 'fold', offset: 0, narrow: 'before' },
-  { order: 'tip first', prefer: 'fold', offset: 0, narrow: 'after' },
-  { order: 'hub first', prefer: 'reverse', offset: 0, narrow: 'after' },
-  { order: 'tip first', prefer: 'reverse', offset: 0.5, narrow: 'before' },
-];
-
-/** Whether the paper at a point of the sheet shows its back. */
-function showsBack(state: FlatState, onSheet: Point): boolean {
-  const f = facetsAt(state, onSheet)[0];
-  return f !== undefined && isTurned(state.facets[f]!.placement);
-}
 
 /** Folds a base into a pose, step by step; every step is made by the engine and undone when another limb has moved. */
 export class Emitter {
@@ -214,8 +174,9 @@ export class Emitter {
   }
 
   /**
-   * Every fold that could turn a piece, of one limb or of several that have it in common. One whose line would pass too near to a corner is tried again, leaning a little; one
-   * that turns it a little wrong (two folds apart shift the limb sideways as well), bent by as much less.
+   * Every fold that could turn a piece, of one limb or of several that have it in common. One whose line would pass too near
+   * to a corner is tried again, leaning a little; one that turns it a little wrong (two folds apart shift the limb sideways
+   * as well), bent by as much less.
    */
   private tryTurns(bunch: readonly number[], i: number, bend: number, direction: number): boolean {
     const listFor = (degrees: number) => listTurns(this.bendOf(bunch, i, degrees), this.manner.prefer);
@@ -261,8 +222,8 @@ export class Emitter {
     if (!flap.hangs) return {};
     const [x, y] = between(starts[i]!, joints[i + 1]!, 0.5);
     const beside: Point = [x - BESIDE_AXIS * flap.inward[1], y + BESIDE_AXIS * flap.inward[0]];
-    const [before, now] = [this.folded, this.paper.state].map((s) => showsBack(s, beside));
-    return { hangs: before === now ? flap.hangs : otherSide(flap.hangs) };
+    const isOver = showsBack(this.folded, beside) !== showsBack(this.paper.state, beside);
+    return { hangs: isOver ? otherSide(flap.hangs) : flap.hangs };
   }
 
   /** Makes a step and keeps it when the limb points right and nothing else has moved; degrees by which a near one misses. */
@@ -274,28 +235,13 @@ export class Emitter {
   ): 'made' | 'grazed' | 'refused' | number {
     const replay = this.paper.tryStep(trial(this.paper.nextId));
     if (typeof replay === 'string') return replay === 'sliver' ? 'grazed' : 'refused';
-    const after = replay.steps.at(-1)!.after;
-    for (const [j, other] of this.laid.entries())
-      for (const [n, p] of other.joints.entries()) {
-        const turns = bunch.includes(j);
-        // The start of a limb beyond two folds comes to where limbs of its hub begin.
-        const comes = turns && n === 0 && i === 0 && other.pivots[0] !== undefined;
-        const moved = distance(this.paper.whereIs(comes ? other.root : p), this.paper.whereIs(p, after));
-        if (turns ? n <= i && moved > (comes ? BESIDE : NEAR) : moved > STILL) return 'refused';
-      }
-    let miss = 0;
-    for (const k of bunch) {
-      const own = this.laid[k]!;
-      const [from, to] = [
-        this.paper.whereIs(own.starts[i]!, after),
-        this.paper.whereIs(own.joints[i + 1]!, after),
-      ];
-      const long = own.lengths[i]!;
-      if (Math.abs(distance(from, to) - long) > Math.max(NEAR, LENGTH_OFF * long)) return 'refused';
-      const off = toTurn(bearing(from, to) - direction);
-      if (Math.abs(off) > Math.abs(miss)) miss = off;
-    }
-    if (Math.abs(miss) > AIMED) return Math.abs(miss) < MISSED ? miss : 'refused';
+    const came = readTurn(
+      this.laid,
+      { bunch, piece: i, direction },
+      this.paper.state,
+      replay.steps.at(-1)!.after,
+    );
+    if (came !== 'turned') return came;
     this.paper.keep(replay);
     return 'made';
   }
