@@ -12,6 +12,8 @@ import {
   doOverlap,
   identity,
   inverse,
+  isInside,
+  isInsideShape,
   isTurned,
   lineOnto,
   lineThrough,
@@ -22,6 +24,7 @@ import {
   rotationAbout,
   sideOf,
   toOrthonormal,
+  toShape,
   crossingOf,
   readExact,
   toExactText,
@@ -33,6 +36,31 @@ const line: fc.Arbitrary<Line> = fc
   .tuple(point, point)
   .filter(([p, q]) => distance(p, q) > 0.05)
   .map(([p, q]) => lineThrough(p, q)!);
+
+describe('convex polygons', () => {
+  test('a shape made ready holds the same points as its corners say', () => {
+    const corners = fc
+      .uniqueArray(fc.integer({ min: 0, max: 35 }), { minLength: 3, maxLength: 8 })
+      .map((at) => at.sort((a, b) => a - b).map((k) => k * 10 * (Math.PI / 180)))
+      .map((angles) => angles.map((a): Point => [0.5 + 0.4 * Math.cos(a), 0.5 + 0.3 * Math.sin(a)]));
+    const slack = fc.constantFrom(0, 1e-8, -1e-7);
+    fc.assert(
+      fc.property(corners, point, slack, fc.double({ min: -0.2, max: 1.2, noNaN: true }), (loop, p, s, t) => {
+        const shape = toShape(loop);
+        // Points anywhere, and points near a side, where the slack decides.
+        const near: Point = [
+          loop[0]![0] + t * (loop[1]![0] - loop[0]![0]),
+          loop[0]![1] + t * (loop[1]![1] - loop[0]![1]),
+        ];
+        for (const at of [p, near, [near[0] + 1e-4, near[1] - 1e-4] as const]) {
+          // Rounding decides where a point lies just on the limit.
+          if (isInside(loop, at, s + 1e-12) !== isInside(loop, at, s - 1e-12)) continue;
+          expect(isInsideShape(shape, at, s)).toBe(isInside(loop, at, s));
+        }
+      }),
+    );
+  });
+});
 
 describe('lines and isometries', () => {
   test('a reflection twice is nothing, keeps lengths and turns paper over', () => {

@@ -5,11 +5,23 @@ import {
   facetOnModel,
   foldsOf,
   joinSegments,
+  refuseLater,
   toMeasures,
 } from '../src/folded/index.ts';
 import type { FlatState } from '../src/folded/index.ts';
 import { creaseAlong, foldOver, rotateModel, turnOver, unfoldStep } from '../src/moves/index.ts';
 import { flat, fold, footprint, onto, refusalOf, square, through } from './builders.ts';
+
+describe('refusals', () => {
+  test('say their sentence once, and only where it is read', () => {
+    let asked = 0;
+    const refusal = refuseLater({ kind: 'through', at: [0, 0] }, () => `said ${++asked} times`);
+    expect([refusal.kind, asked]).toEqual(['through', 0]);
+    expect([refusal.text, refusal.text]).toEqual(['said 1 times', 'said 1 times']);
+    expect({ ...refusal }).toEqual({ kind: 'through', at: [0, 0], text: 'said 1 times' });
+    expect(structuredClone(refusal)).toEqual({ kind: 'through', at: [0, 0], text: 'said 1 times' });
+  });
+});
 
 describe('simple folds', () => {
   test('a book fold halves the square', () => {

@@ -10,12 +10,14 @@ export {
   facetOnSheet,
   facetOnModel,
   facetsAt,
+  shapeOnModel,
   toModel,
   foldsOf,
   listEdges,
 } from './state.ts';
 export { stackOrder } from './stack.ts';
 export type { Refusal, RefusalKind } from './refusal.ts';
+export { refuseLater } from './refusal.ts';
 export type { FineMesh, Piece } from './mesh.ts';
 export { cutAlong, inheritOrder, pieceOnModel } from './mesh.ts';
 export { MeshCutter } from './cutter.ts';

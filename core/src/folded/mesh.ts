@@ -1,4 +1,5 @@
 import {
+  type ConvexShape,
   type Isometry,
   type Line,
   type Point,
@@ -13,7 +14,7 @@ import {
 } from '../geometry/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
 import { type Refusal, refuseSliver } from './refusal.ts';
-import type { FlatState } from './state.ts';
+import { type FlatState, shapeOnModel } from './state.ts';
 
 /** A part of a facet while a move is made: where it lay before and where it lies after. */
 export interface Piece {
@@ -104,18 +105,27 @@ export const pieceOnModel = (mesh: FineMesh, piece: Piece, when: 'before' | 'aft
   piece.loop.map((v) => apply(piece[when], mesh.vertices[v]!));
 
 /** Above (1), below (-1) or apart (0) for every pair of pieces where they lay before the move. */
-export function inheritOrder(state: FlatState, mesh: FineMesh): Int8Array {
-  const n = mesh.pieces.length;
+export function inheritOrder(state: FlatState, { pieces, vertices, cut }: FineMesh): Int8Array {
+  const n = pieces.length;
   const facets = state.facets.length;
-  const shapes = mesh.pieces.map((p) => toShape(pieceOnModel(mesh, p, 'before')));
   const order = new Int8Array(n * n);
+  const shapes: (ConvexShape | undefined)[] = [];
+  const shapeOf = (i: number): ConvexShape => {
+    const { loop, parent, before } = pieces[i]!;
+    return (shapes[i] ??= cut[parent]
+      ? toShape(loop.map((v) => apply(before, vertices[v]!)))
+      : shapeOnModel(state, parent));
+  };
+  const parents = Int32Array.from(pieces, (p) => p.parent);
+  const sides = Int8Array.from(pieces, (p) => p.side);
   for (let i = 0; i < n; i++) {
+    const p = parents[i]!;
+    const row = p * facets;
     for (let j = i + 1; j < n; j++) {
-      const [p, q] = [mesh.pieces[i]!, mesh.pieces[j]!];
-      const relation = state.order[p.parent * facets + q.parent]!;
-      if (relation === 0 || p.side !== q.side) continue;
-      const whole = !mesh.cut[p.parent] && !mesh.cut[q.parent];
-      if (!whole && !doShapesOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) continue;
+      const q = parents[j]!;
+      const relation = state.order[row + q]!;
+      if (relation === 0 || sides[i] !== sides[j]) continue;
+      if ((cut[p] || cut[q]) && !doShapesOverlap(shapeOf(i), shapeOf(j), tolerance.overlap)) continue;
       order[i * n + j] = relation;
       order[j * n + i] = -relation;
     }

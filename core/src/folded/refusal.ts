@@ -23,3 +23,15 @@ export const refuseSliver = (apart: number, at?: Point): Refusal => ({
   text: `The crease would pass a corner at ${apart.toExponential(1)} of the side, and less than ${tolerance.shortestEdge} cannot be folded; put it through that corner or farther away.`,
   ...(at ? { at } : {}),
 });
+
+/**
+ * A refusal whose sentence is made when it is read: what would work instead is often found by folding it, and a search
+ * that tries a thousand folds reads none of them.
+ */
+export function refuseLater(refusal: Omit<Refusal, 'text'>, say: () => string): Refusal {
+  let said: string | undefined;
+  return Object.defineProperty({ ...refusal, text: '' }, 'text', {
+    enumerable: true,
+    get: () => (said ??= say()),
+  });
+}

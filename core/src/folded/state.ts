@@ -1,11 +1,13 @@
 import {
+  type ConvexShape,
   type Isometry,
   type Point,
   type Segment,
   apply,
   identity,
-  isInside,
+  isInsideShape,
   isTurned,
+  toShape,
   tolerance,
 } from '../geometry/index.ts';
 import { type SheetShape, outlineOf } from '../sheet/index.ts';
@@ -64,19 +66,45 @@ export function facetOnModel(state: FlatState, f: number): Point[] {
   return loop.map((v) => apply(placement, state.vertices[v]!));
 }
 
+/** The facets of a state as convex shapes, made when they are asked for and kept as long as the facets are. */
+interface Shapes {
+  readonly vertices: readonly Point[];
+  readonly sheet: (ConvexShape | undefined)[];
+  readonly model: (ConvexShape | undefined)[];
+}
+
+const shapesOf = new WeakMap<readonly Facet[], Shapes>();
+
+function keptShapes(state: FlatState): Shapes {
+  const known = shapesOf.get(state.facets);
+  if (known && known.vertices === state.vertices) return known;
+  const fresh: Shapes = { vertices: state.vertices, sheet: [], model: [] };
+  shapesOf.set(state.facets, fresh);
+  return fresh;
+}
+
+/** A facet on the sheet, ready for many tests. */
+const shapeOnSheet = (state: FlatState, f: number): ConvexShape =>
+  (keptShapes(state).sheet[f] ??= toShape(facetOnSheet(state, f)));
+
+/** A facet where it lies in the model, ready for many tests. */
+export const shapeOnModel = (state: FlatState, f: number): ConvexShape =>
+  (keptShapes(state).model[f] ??= toShape(facetOnModel(state, f)));
+
 /** Facets whose paper contains a material point (several where it lies on a fold). */
 export function facetsAt(state: FlatState, pointOnSheet: Point): number[] {
   const found: number[] = [];
-  state.facets.forEach((_, f) => {
-    if (isInside(facetOnSheet(state, f), pointOnSheet, tolerance.samePoint * 10)) found.push(f);
-  });
+  for (let f = 0; f < state.facets.length; f++)
+    if (isInsideShape(shapeOnSheet(state, f), pointOnSheet, tolerance.samePoint * 10)) found.push(f);
   return found;
 }
 
 /** Where a material point lies in the model; undefined when it is off the sheet. */
 export function toModel(state: FlatState, pointOnSheet: Point): Point | undefined {
-  const f = facetsAt(state, pointOnSheet)[0];
-  return f === undefined ? undefined : apply(state.facets[f]!.placement, pointOnSheet);
+  for (let f = 0; f < state.facets.length; f++)
+    if (isInsideShape(shapeOnSheet(state, f), pointOnSheet, tolerance.samePoint * 10))
+      return apply(state.facets[f]!.placement, pointOnSheet);
+  return undefined;
 }
 
 /** A fold between two facets: its ends on the sheet and its sense from the front side. */
@@ -114,19 +142,27 @@ export interface MeshEdge {
 
 /** Every edge once, the loop with the lower number on its left. */
 export function listEdges(loops: readonly (readonly number[])[]): MeshEdge[] {
+  let most = -1;
+  for (const loop of loops) for (const v of loop) if (v > most) most = v;
   const edges: { u: number; v: number; left: number; right: number }[] = [];
-  const seen = new Map<number, number>();
-  loops.forEach((loop, f) => {
+  // The edges that begin at each vertex, as chained lists: few begin at one, and looking them through beats any hash.
+  const first = new Int32Array(most + 1).fill(-1);
+  const next: number[] = [];
+  for (let f = 0; f < loops.length; f++) {
+    const loop = loops[f]!;
     let u = loop[loop.length - 1]!;
     for (const v of loop) {
-      const known = seen.get(edgeKey(v, u));
-      if (known === undefined) {
-        seen.set(edgeKey(u, v), edges.length);
+      let k = first[v]!;
+      while (k >= 0 && edges[k]!.v !== u) k = next[k]!;
+      if (k >= 0) edges[k]!.right = f;
+      else {
+        next.push(first[u]!);
+        first[u] = edges.length;
         edges.push({ u, v, left: f, right: -1 });
-      } else edges[known]!.right = f;
+      }
       u = v;
     }
-  });
+  }
   return edges;
 }
 

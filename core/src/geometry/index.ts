@@ -64,6 +64,7 @@ export {
   chordOf,
   lengthWithin,
   isInside,
+  isInsideShape,
 } from './polygon.ts';
 export type { TaggedSegment, PlanarPart, PlanarMap, Faces } from './planar.ts';
 export { TooManyCrossings, planarize, walkFaces } from './planar.ts';

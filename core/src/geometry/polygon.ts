@@ -170,3 +170,15 @@ export function isInside(polygon: readonly Point[], p: Point, slack: number): bo
   }
   return true;
 }
+
+/** A point this far outside the bounds of a shape lies outside it, whatever the slack and however sharp its corners. */
+const FAR_OUTSIDE = 1e-3;
+
+/** The same for a shape made ready. */
+export function isInsideShape({ bounds, edges }: ConvexShape, [x, y]: Point, slack: number): boolean {
+  if (x < bounds.minX - FAR_OUTSIDE || x > bounds.maxX + FAR_OUTSIDE) return false;
+  if (y < bounds.minY - FAR_OUTSIDE || y > bounds.maxY + FAR_OUTSIDE) return false;
+  for (let e = 0; e < edges.length; e += 3)
+    if (edges[e]! * x + edges[e + 1]! * y - edges[e + 2]! < -slack) return false;
+  return true;
+}

@@ -1,7 +1,7 @@
 import type { CreasePattern, FoldedPattern, PatternEdge } from '../creases/index.ts';
 import { type Effort, buildEffort } from '../effort/index.ts';
-import { type FlatState, TooCoarse, facetOnModel, listEdges } from '../folded/index.ts';
-import { type Point, apply, doShapesOverlap, isTurned, toShape, tolerance } from '../geometry/index.ts';
+import { type FlatState, TooCoarse, listEdges, shapeOnModel } from '../folded/index.ts';
+import { type Point, apply, doShapesOverlap, isTurned, tolerance } from '../geometry/index.ts';
 import { listFrom } from './count.ts';
 import { type LayerProblem, bitsOf, buildLayerProblem } from './problem.ts';
 import { FixedQueue } from './queue.ts';
@@ -57,10 +57,12 @@ const NEARLY_ALL = 0.8;
  */
 export function layersAround(state: FlatState, isMoved: readonly boolean[]): LayerScope {
   const whole = state.facets.length;
-  const shapes = state.facets.map((_, f) => toShape(facetOnModel(state, f)));
   const moved = isMoved.flatMap((m, f) => (m ? [f] : []));
   const near = state.facets.flatMap((_, f) =>
-    isMoved[f] || moved.some((m) => doShapesOverlap(shapes[f]!, shapes[m]!, tolerance.overlap)) ? [f] : [],
+    isMoved[f] ||
+    moved.some((m) => doShapesOverlap(shapeOnModel(state, f), shapeOnModel(state, m), tolerance.overlap))
+      ? [f]
+      : [],
   );
   if (moved.length > 0 && near.length < NEARLY_ALL * whole) {
     try {

@@ -19,6 +19,7 @@ import {
   floodFrom,
   inheritOrder,
   piecesAt,
+  refuseLater,
   toModel,
 } from '../folded/index.ts';
 import { type Outcome, done, failed } from '../outcome/index.ts';
@@ -227,6 +228,14 @@ export interface PleatRequest {
 export function pleat(state: FlatState, request: PleatRequest): Outcome<MoveResult, Refusal> {
   const made = pleatAs(state, request);
   if (made.ok || made.fault.kind !== 'through') return made;
+  const { kind, at } = made.fault;
+  return failed(
+    refuseLater({ kind, ...(at ? { at } : {}) }, () => explainPleat(state, request, made.fault.text)),
+  );
+}
+
+/** Why a pleat is refused, and which others on its lines are not: each is folded before it is said. */
+function explainPleat(state: FlatState, request: PleatRequest, text: string): string {
   const other = otherSense(request.sense);
   const ways = [
     { change: { sense: other }, words: `pleat it ${other}` },
@@ -234,14 +243,10 @@ export function pleat(state: FlatState, request: PleatRequest): Outcome<MoveResu
     { change: { sense: other, layers: 'all' as const, hold: [] }, words: `pleat all layers ${other}` },
   ];
   const works = ways.filter(({ change }) => pleatAs(state, { ...request, ...change }).ok);
-  const [cause] = made.fault.text.split(';');
-  return failed({
-    ...made.fault,
-    text:
-      works.length > 0
-        ? `${cause}; ${works.map((w) => w.words).join(', or ')}.`
-        : `${cause}; neither the other way nor with all layers can it be pleated on these lines: choose lines nearer to the tip.`,
-  });
+  const [cause] = text.split(';');
+  return works.length > 0
+    ? `${cause}; ${works.map((w) => w.words).join(', or ')}.`
+    : `${cause}; neither the other way nor with all layers can it be pleated on these lines: choose lines nearer to the tip.`;
 }
 
 function pleatAs(state: FlatState, request: PleatRequest): Outcome<MoveResult, Refusal> {
@@ -302,10 +307,10 @@ function movedBeyond(
   for (const crease of toSheetCreases(after, lineCrease(back, 'all')))
     cutter.cut(crease, (f) => f === crease.facet);
   const mesh = cutter.toMesh();
-  const seeds = mesh.pieces.flatMap(({ loop }) => {
+  const seeds = mesh.pieces.flatMap(({ loop, before: placement }) => {
     const at = centroidOf(loop.map((v) => mesh.vertices[v]!));
     const was = toModel(before, at)!;
-    const now = toModel(after, at)!;
+    const now = apply(placement, at);
     const moved = Math.hypot(was[0] - now[0], was[1] - now[1]) > tolerance.overlap;
     return moved && Math.sign(sideOf(far, was)) === side ? [at] : [];
   });

@@ -1,4 +1,5 @@
 import {
+  type ConvexShape,
   type Line,
   type Point,
   type Segment,
@@ -27,6 +28,7 @@ import {
   joinSegments,
   pieceOnModel,
   piecesAt,
+  refuseLater,
   toModel,
 } from '../folded/index.ts';
 import { done, failed, type Outcome } from '../outcome/index.ts';
@@ -217,22 +219,20 @@ function explainBlocked(
   const { mesh, moving, order } = turn;
   const n = mesh.pieces.length;
   const inTheWay = request.sense === 'valley' ? -1 : 1;
-  const blocking = new Set(
-    mesh.pieces.flatMap((_, g) =>
-      !moving.has(g) && [...moving].some((k) => order[k * n + g] === inTheWay)
-        ? [mesh.pieces[g]!.parent]
-        : [],
-    ),
-  );
   const staying = pieceOnModel(mesh, mesh.pieces[f]!, 'before');
   const at = centroidOf(doOverlap(staying, pieceOnModel(mesh, mesh.pieces[m]!, 'before'), 0) ? staying : []);
-  const count = blocking.size;
-  const remedies = remediesFor(state, turn, request);
-  return {
-    kind: 'through',
-    text: `Paper would pass through itself: ${count} layer${count === 1 ? ' that stays lies' : 's that stay lie'} ${request.sense === 'valley' ? 'on top of' : 'under'} the flap, and none may; ${remedies.length > 0 ? remedies.join(', or ') : 'neither the other way nor with all layers can it be folded along this line: open the layers in the way first, or choose another line'}.`,
-    at,
-  };
+  return refuseLater({ kind: 'through', at }, () => {
+    const blocking = new Set(
+      mesh.pieces.flatMap((_, g) =>
+        !moving.has(g) && [...moving].some((k) => order[k * n + g] === inTheWay)
+          ? [mesh.pieces[g]!.parent]
+          : [],
+      ),
+    );
+    const count = blocking.size;
+    const remedies = remediesFor(state, turn, request);
+    return `Paper would pass through itself: ${count} layer${count === 1 ? ' that stays lies' : 's that stay lie'} ${request.sense === 'valley' ? 'on top of' : 'under'} the flap, and none may; ${remedies.length > 0 ? remedies.join(', or ') : 'neither the other way nor with all layers can it be folded along this line: open the layers in the way first, or choose another line'}.`;
+  });
 }
 
 /** Other ways to fold along the line that the engine accepts, in words. */
@@ -275,16 +275,18 @@ function orderAfter(
   sense: CreaseSense,
 ): Int8Array {
   const n = mesh.pieces.length;
-  const shapes = mesh.pieces.map((p) => toShape(pieceOnModel(mesh, p, 'after')));
+  const shapes: (ConvexShape | undefined)[] = [];
+  const shapeOf = (i: number): ConvexShape =>
+    (shapes[i] ??= toShape(pieceOnModel(mesh, mesh.pieces[i]!, 'after')));
   const after = new Int8Array(n * n);
+  const isMoving = Uint8Array.from(mesh.pieces, (_, i) => (moving.has(i) ? 1 : 0));
+  const over = sense === 'valley' ? 1 : -1;
   for (let i = 0; i < n; i++) {
+    const moves = isMoving[i];
     for (let j = i + 1; j < n; j++) {
-      const together = moving.has(i) === moving.has(j);
       let relation = 0;
-      if (together) relation = moving.has(i) ? -before[i * n + j]! : before[i * n + j]!;
-      else if (doShapesOverlap(shapes[i]!, shapes[j]!, tolerance.overlap)) {
-        relation = moving.has(i) === (sense === 'valley') ? 1 : -1;
-      }
+      if (moves === isMoving[j]) relation = moves ? -before[i * n + j]! : before[i * n + j]!;
+      else if (doShapesOverlap(shapeOf(i), shapeOf(j), tolerance.overlap)) relation = moves ? over : -over;
       after[i * n + j] = relation;
       after[j * n + i] = -relation;
     }

@@ -44,13 +44,14 @@ export class PieceOrder {
   tightens?: PieceOrder;
   /** True where paper that stays may change places too, so that all layers come into question. */
   loosens = false;
-  private readonly shapes: readonly ConvexShape[];
+  private readonly mesh: FineMesh;
+  private readonly shapes: (ConvexShape | undefined)[] = [];
   private readonly overlap: Int8Array;
 
   constructor(mesh: FineMesh) {
     this.n = mesh.pieces.length;
     this.relations = new Int8Array(this.n * this.n);
-    this.shapes = mesh.pieces.map((p) => toShape(pieceOnModel(mesh, p, 'after')));
+    this.mesh = mesh;
     this.overlap = new Int8Array(this.n * this.n);
   }
 
@@ -70,10 +71,14 @@ export class PieceOrder {
   doOverlap(i: number, j: number): boolean {
     const at = i * this.n + j;
     if (this.overlap[at] === 0) {
-      const meet = doShapesOverlap(this.shapes[i]!, this.shapes[j]!, tolerance.overlap);
+      const meet = doShapesOverlap(this.shapeOf(i), this.shapeOf(j), tolerance.overlap);
       this.overlap[at] = this.overlap[j * this.n + i] = meet ? 1 : -1;
     }
     return this.overlap[at] === 1;
+  }
+
+  private shapeOf(i: number): ConvexShape {
+    return (this.shapes[i] ??= toShape(pieceOnModel(this.mesh, this.mesh.pieces[i]!, 'after')));
   }
 
   /** Notes that one piece lies above another; false when the opposite is noted already. */

@@ -1,4 +1,4 @@
-import type { Refusal } from '../folded/index.ts';
+import { type Refusal, refuseLater } from '../folded/index.ts';
 import {
   type Line,
   type Point,
@@ -22,17 +22,24 @@ export function withNearestLine(
   step: string,
   context: ResolveContext,
 ): Refusal {
-  if (refusal.kind !== 'sliver' || !refusal.at || !('line' in move) || !move.line) return refusal;
-  const line = resolveLine(move.line, context);
-  if (!line.ok) return refusal;
-  const near = nearestThrough(move.line, line.value, refusal.at, context);
-  if (!near || !makeMove(move, step, context, () => near.line).ok) return refusal;
+  // The sentence is not asked for before it is needed.
+  const { kind, at, adds } = refusal;
+  if (kind !== 'sliver' || !at || !('line' in move) || !move.line) return refusal;
+  const ref = move.line;
+  return refuseLater({ kind, at, ...(adds ? { adds } : {}) }, () => {
+    const line = resolveLine(ref, context);
+    const near = line.ok ? nearestThrough(ref, line.value, at, context) : undefined;
+    if (!near || !makeMove(move, step, context, () => near.line).ok) return refusal.text;
+    return `${refusal.text} ${near.words} it goes ${nameOfCorner(at, context)} and can be folded.`;
+  });
+}
+
+function nameOfCorner(at: Point, context: ResolveContext): string {
   const name = landmarksOf(context.state.sheet).find((l) => {
     const lies = resolvePoint({ kind: 'named', name: l.name }, context);
-    return lies.ok && isSamePoint(lies.value.model, refusal.at!, tolerance.samePoint * 10);
+    return lies.ok && isSamePoint(lies.value.model, at, tolerance.samePoint * 10);
   })?.name;
-  const corner = name ? `through ${name}` : 'through that corner';
-  return { ...refusal, text: `${refusal.text} ${near.words} it goes ${corner} and can be folded.` };
+  return name ? `through ${name}` : 'through that corner';
 }
 
 function nearestThrough(
