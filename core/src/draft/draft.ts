@@ -55,8 +55,12 @@ const AIMS = 9;
 /** Once there is a good draft, other bases have so many calls to be as good. */
 const CALLS_AFTER_GOOD = 300;
 
-/** Ways to hold a base of its own that are tried before another such base is made. */
+/**
+ * Ways to hold a base of its own that are tried before another such base is made: so many at most, of a rank that is worse
+ * than the best one's by so much at most.
+ */
 const AIMS_AT_ONCE = 2;
+const AS_HOPEFUL = 4;
 
 export interface DraftWishes {
   /** The sheet on which a figure with a body may also get bases of its own; none when left out. */
@@ -111,7 +115,10 @@ export function draftFigure(
   };
   // Bases of its own first, until one gives a good draft; what is left of them goes in turn with those of the atlas.
   for (let next = first; !next.done; next = own.next()) {
-    const tried = differing(next.value).slice(0, AIMS_AT_ONCE);
+    const [best, ...others] = differing(next.value);
+    const tried = [best, ...others.slice(0, AIMS_AT_ONCE - 1)].filter(
+      (way) => way && way.rank <= best!.rank + AS_HOPEFUL,
+    ) as Held[];
     for (const way of tried) if (!isOver()) tryWay(way, manners[0]!);
     held.push(next.value.filter((way) => !tried.includes(way)));
     if (isOver() || drafts.some(isGood)) break;

@@ -31,7 +31,7 @@ const BESIDE_AXIS = 0.0015;
 const LEANS = [0, 0.4, -0.4, 0.9];
 /** Degrees by which a limb's end is cut off askew when other paper lies in the way of a straight fold. */
 const SLANTS = [12, -12, 25, -25];
-/** Less paper than this over a limb's end is let stand, in sheet sides. */
+/** Less paper than this over a limb's end is let stand where no fold takes it back, in sheet sides. */
 const LEAST_EXCESS = 0.008;
 /** Share of a body that may be over. */
 const MOST_OVER = 0.03;
@@ -69,8 +69,7 @@ export class Emitter {
       l.pivots.forEach((p, i) => p && (this.points[this.nameOfPivot(k, i)] = on(p[0], p[1])));
     });
     const joints = this.laid.flatMap((l) => l.joints);
-    const { sheet, steps } = base.base;
-    this.paper = new DraftPaper({ sheet, points: this.points, steps }, joints, effort);
+    this.paper = new DraftPaper(base.replay, this.points, joints, effort);
     this.folded = this.paper.state;
   }
 
@@ -286,7 +285,7 @@ export class Emitter {
   /** Folds what a flap has over its limb back at the limb's end. True when nothing was to be done, or it was. */
   private shorten(k: number): boolean {
     const own = this.laid[k]!;
-    if (own.excess < LEAST_EXCESS) return true;
+    if (own.excess <= 0) return true;
     const [last, before] = [own.joints.length - 1, own.joints.length - 2].map((i) => at(this.nameOf(k, i)));
     const passage = own.chain.name.slice(0, 60);
     const flap = [this.tipRef(own.flap)];
@@ -304,7 +303,7 @@ export class Emitter {
     const [straight, ...leans] = LEANS;
     if (foldBack(straight!)) return true;
     // A line that passes too near to a corner leans a little; where paper is in the way, a slanting one may miss it.
-    return (this.paper.hasGrazed ? leans : SLANTS).some(foldBack);
+    return (this.paper.hasGrazed ? leans : SLANTS).some(foldBack) || own.excess < LEAST_EXCESS;
   }
 
   /** Pleats what the paper between two hubs has over the body, through all its layers. */

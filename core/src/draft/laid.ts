@@ -25,7 +25,7 @@ export interface LaidChain {
 }
 
 /** Share by which the last piece of a limb may be longer than wanted; a draft is accepted with 5 %. */
-const LONGER = 0.04;
+const LONGER = 0.047;
 
 /** The point of the sheet on a flap's axis, so far from its tip. */
 export const pointOn = ({ tipOnSheet: [x, y], inward }: BaseFlap, fromTip: number): Point => [

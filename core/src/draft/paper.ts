@@ -2,7 +2,8 @@ import type { Effort } from '../effort/index.ts';
 import { type FlatState, type RefusalKind, toModel } from '../folded/index.ts';
 import { type Point, distance } from '../geometry/index.ts';
 import type { WrittenMove } from '../kinds/index.ts';
-import { type Replay, type Sequence, type Step, replaySequence, write } from '../sequence/index.ts';
+import type { NamedPoints } from '../references/index.ts';
+import { type Replay, type Step, replaySequence, write } from '../sequence/index.ts';
 
 /** Joints that shall stay may not move at all (sheet sides, for rounding). */
 export const STILL = 1e-6;
@@ -18,9 +19,12 @@ export class DraftPaper {
   private readonly joints: readonly Point[];
   private readonly effort: Effort;
 
-  /** `joints`: points of the sheet where limbs begin, bend and end. */
-  constructor(sequence: Sequence, joints: readonly Point[], effort: Effort) {
-    this.replay = replaySequence(sequence, undefined);
+  /**
+   * Goes on from a folded base. `points`: the names its sequence has, with those of the limbs, which no step of it reads.
+   * `joints`: points of the sheet where limbs begin, bend and end.
+   */
+  constructor(base: Replay, points: NamedPoints, joints: readonly Point[], effort: Effort) {
+    this.replay = { ...base, sequence: { ...base.sequence, points } };
     this.joints = joints;
     this.effort = effort;
   }

@@ -76,9 +76,11 @@ export class MeshCutter {
    * Nothing where a vertex is already.
    */
   splitAt(at: Point, isChosen: (facet: number) => boolean): void {
+    // Pieces share their vertices: where one lies already, no edge runs past it.
+    if (this.vertices.some((v) => Math.abs(v[0] - at[0]) < END_SLACK && distance(v, at) < END_SLACK)) return;
     for (let i = 0; i < this.pieces.length; i++) {
       const { loop, parent } = this.pieces[i]!;
-      if (!isChosen(parent) || loop.some((v) => distance(this.vertices[v]!, at) < END_SLACK)) continue;
+      if (!isChosen(parent)) continue;
       const k = loop.findIndex((u, j) =>
         isOnSegment(
           at,
@@ -113,19 +115,31 @@ export class MeshCutter {
 
   /** True where more than a point of the segment lies inside the piece. */
   private enters(segment: Segment, piece: CutPiece): boolean {
-    const corners = piece.loop.map((v) => this.vertices[v]!);
-    let [low, high] = [0, 1];
-    for (let i = 0; i < corners.length; i++) {
-      const rim = lineThrough(corners[i]!, corners[(i + 1) % corners.length]!);
-      if (!rim) continue;
-      const [a, b] = [sideOf(rim, segment.from), sideOf(rim, segment.to)];
+    const { loop } = piece;
+    let low = 0;
+    let high = 1;
+    for (let i = 0; i < loop.length; i++) {
+      const p = this.vertices[loop[i]!]!;
+      const q = this.vertices[loop[(i + 1) % loop.length]!]!;
+      const dx = q[0] - p[0];
+      const dy = q[1] - p[1];
+      const size = Math.hypot(dx, dy);
+      if (size < tolerance.samePoint) continue;
+      const a = (dx * (segment.from[1] - p[1]) - dy * (segment.from[0] - p[0])) / size;
+      const b = (dx * (segment.to[1] - p[1]) - dy * (segment.to[0] - p[0])) / size;
       if (a < 0 && b < 0) return false;
       if (a < 0) low = Math.max(low, a / (a - b));
       else if (b < 0) high = Math.min(high, a / (a - b));
+      if (low >= high) return false;
     }
     const inside = (high - low) * distance(segment.from, segment.to);
+    if (inside <= tolerance.overlap) return false;
     const middle = between(segment.from, segment.to, (low + high) / 2);
-    return inside > tolerance.overlap && isInside(corners, middle, 0);
+    return isInside(
+      loop.map((v) => this.vertices[v]!),
+      middle,
+      0,
+    );
   }
 
   private divide(i: number, sides: readonly number[]): Refusal | undefined {

@@ -34,10 +34,17 @@ export const toUnit = (p: Point): Point => scale(p, 1 / length(p));
 
 /** True where a point lies on a segment, its ends included, within `slack` (same unit as the points). */
 export function isOnSegment(p: Point, { from, to }: Segment, slack: number): boolean {
-  const [dx, dy] = subtract(to, from);
+  const dx = to[0] - from[0];
+  const dy = to[1] - from[1];
+  const px = p[0] - from[0];
+  const py = p[1] - from[1];
+  // Most points lie far off: they are told by the segment's box.
+  const near = 2 * slack;
+  if (px < Math.min(0, dx) - near || px > Math.max(0, dx) + near) return false;
+  if (py < Math.min(0, dy) - near || py > Math.max(0, dy) + near) return false;
   const size = Math.hypot(dx, dy);
-  const off = Math.abs((p[0] - from[0]) * dy - (p[1] - from[1]) * dx) / size;
-  const along = ((p[0] - from[0]) * dx + (p[1] - from[1]) * dy) / size;
+  const off = Math.abs(px * dy - py * dx) / size;
+  const along = (px * dx + py * dy) / size;
   return off < slack && along > -slack && along < size + slack;
 }
 

@@ -3,12 +3,10 @@ import {
   type Point,
   type Segment,
   apply,
-  cross,
-  dot,
+  distance,
   inverse,
   isSamePoint,
   isTurned,
-  subtract,
   tolerance,
 } from '../geometry/index.ts';
 import { buildPattern } from '../creases/index.ts';
@@ -127,13 +125,13 @@ function cutOpenSheet(state: FlatState, creases: readonly SheetCrease[]): FineMe
 /** The wish for every edge of the mesh that lies on a crease. */
 function readWishes(mesh: FineMesh, creases: readonly SheetCrease[]): Map<string, CreaseWish> {
   const wishes = new Map<string, CreaseWish>();
+  const tests = creases.map((c) => ({ ...c, holds: testOf(c) }));
   for (const { loop, parent } of mesh.pieces) {
     loop.forEach((u, i) => {
       const v = loop[(i + 1) % loop.length]!;
       const [p, q] = [mesh.vertices[u]!, mesh.vertices[v]!];
-      for (const c of creases) {
-        if ((c.facet === undefined || c.facet === parent) && liesOn(c, p) && liesOn(c, q))
-          wishes.set(keyOf(u, v), c.wish);
+      for (const { facet, wish, holds } of tests) {
+        if ((facet === undefined || facet === parent) && holds(p) && holds(q)) wishes.set(keyOf(u, v), wish);
       }
     });
   }
@@ -143,14 +141,17 @@ function readWishes(mesh: FineMesh, creases: readonly SheetCrease[]): Map<string
 /** One name for an edge, whichever way it is run. */
 export const keyOf = (u: number, v: number): string => (u < v ? `${u},${v}` : `${v},${u}`);
 
-function liesOn(s: Segment, p: Point): boolean {
-  const u = subtract(s.to, s.from);
-  const size = Math.hypot(u[0], u[1]);
-  const w = subtract(p, s.from);
-  const along = dot(u, w) / size;
-  return (
-    Math.abs(cross(u, w)) / size < tolerance.overlap && along > -1e-7 && along < size + tolerance.overlap
-  );
+/** Whether points lie on a segment, its ends included. */
+function testOf({ from, to }: Segment): (p: Point) => boolean {
+  const size = distance(from, to);
+  const [x, y] = [(to[0] - from[0]) / size, (to[1] - from[1]) / size];
+  return (p) => {
+    const px = p[0] - from[0];
+    const py = p[1] - from[1];
+    if (Math.abs(x * py - y * px) >= tolerance.overlap) return false;
+    const along = x * px + y * py;
+    return along > -1e-7 && along < size + tolerance.overlap;
+  };
 }
 
 /** A line as a crease that runs right through the chosen layers. */

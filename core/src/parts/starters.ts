@@ -85,7 +85,7 @@ export const startingFigures: readonly Figure[] = [
       ['head', 'throat', 'nose', 28, -30],
       ...legs('shoulder', 'foreleg', 75, [-95, -82]),
       ...legs('hip', 'hind leg', 75, [-98, -85]),
-      ['tail', 'hip', 'tail tip', 20, 235],
+      ['tail', 'hip', 'tail tip', 24, 200],
     ],
     [
       ['left foreleg', 'right foreleg'],
