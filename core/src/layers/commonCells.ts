@@ -2,44 +2,64 @@ import { type Bits, type LayerProblem, bitsOf } from './problem.ts';
 
 /** Which facets share a cell with both facets of a pair: rows made when asked for, one for all pairs alike. */
 export class CommonCells {
+  /** All rows, one after the other. */
+  masks: Bits;
   private readonly problem: LayerProblem;
-  private readonly masks: Bits[] = [];
-  /** Number of a pair's mask plus 1; 0 where it has not been asked for. */
+  private count = 0;
+  /** Where a pair's row begins plus 1; 0 where it has not been asked for. */
   private readonly maskAt: Int32Array;
-  private readonly byCells = new Map<number, { readonly common: Bits; readonly mask: number }[]>();
+  private readonly byCells = new Map<number, { readonly common: Bits; readonly at: number }[]>();
+  private readonly scratch: Bits;
 
   constructor(problem: LayerProblem) {
     this.problem = problem;
+    this.masks = new Int32Array(problem.words * 16);
     this.maskAt = new Int32Array(problem.n * problem.n);
+    this.scratch = new Int32Array((problem.cells.length + 31) >> 5);
   }
 
-  maskOf(f: number, g: number): Bits {
+  /** Where the row of a pair begins in `masks`. */
+  maskOf(f: number, g: number): number {
     const at = this.maskAt[f * this.problem.n + g]!;
-    return at > 0 ? this.masks[at - 1]! : this.findMask(f, g);
+    return at > 0 ? at - 1 : this.findMask(f, g);
   }
 
-  private findMask(f: number, g: number): Bits {
-    const { cellsOf, cells, words, n } = this.problem;
-    const [a, b] = [cellsOf[f]!, cellsOf[g]!];
-    const common = new Int32Array(a.length);
+  private findMask(f: number, g: number): number {
+    const { cellsOf, n } = this.problem;
+    const [a, b, common] = [cellsOf[f]!, cellsOf[g]!, this.scratch];
     let hash = 0;
     for (let w = 0; w < common.length; w++) {
-      common[w] = a[w]! & b[w]!;
-      hash = (Math.imul(hash, 31) + common[w]! * 7) | 0;
+      const word = a[w]! & b[w]!;
+      common[w] = word;
+      hash = (Math.imul(hash, 31) + word * 7) | 0;
     }
-    const alike = this.byCells.get(hash) ?? [];
-    let found = alike.find((k) => k.common.every((word, w) => word === common[w]));
-    if (!found) {
-      const mask = new Int32Array(words);
-      for (const c of bitsOf(common)) {
-        const cell = cells[c]!;
-        for (let w = 0; w < words; w++) mask[w]! |= cell[w]!;
-      }
-      this.masks.push(mask);
-      found = { common, mask: this.masks.length };
-      this.byCells.set(hash, [...alike, found]);
-    }
-    this.maskAt[f * n + g] = this.maskAt[g * n + f] = found.mask;
-    return this.masks[found.mask - 1]!;
+    const alike = this.byCells.get(hash);
+    const at = alike?.find((k) => isSame(k.common, common))?.at ?? this.addMask(hash, common.slice());
+    this.maskAt[f * n + g] = this.maskAt[g * n + f] = at + 1;
+    return at;
   }
+
+  private addMask(hash: number, common: Bits): number {
+    const { cells, words } = this.problem;
+    const at = this.count * words;
+    this.count++;
+    if (at + words > this.masks.length) {
+      const more = new Int32Array(this.masks.length * 2);
+      more.set(this.masks);
+      this.masks = more;
+    }
+    for (const c of bitsOf(common)) {
+      const cell = cells[c]!;
+      for (let w = 0; w < words; w++) this.masks[at + w]! |= cell[w]!;
+    }
+    const alike = this.byCells.get(hash);
+    if (alike) alike.push({ common, at });
+    else this.byCells.set(hash, [{ common, at }]);
+    return at;
+  }
+}
+
+function isSame(a: Bits, b: Bits): boolean {
+  for (let w = 0; w < a.length; w++) if (a[w] !== b[w]) return false;
+  return true;
 }

@@ -89,12 +89,10 @@ export function listFrom(
   return found;
 }
 
-function knownPairs({ problem, above }: LayerSolver): [number, number][] {
-  const { n, overlaps } = problem;
-  return overlaps.flatMap((row, f) =>
-    bitsOf(row).flatMap((g): [number, number][] => (above[f * n + g] === 1 ? [[f, g]] : [])),
+const knownPairs = (solver: LayerSolver): [number, number][] =>
+  solver.problem.overlaps.flatMap((row, f) =>
+    bitsOf(row).flatMap((g): [number, number][] => (solver.isAbove(f, g) ? [[f, g]] : [])),
   );
-}
 
 /**
  * Which open pairs are tied to which, once for a whole count: a superset of what is tied later on, when some pairs are

@@ -42,100 +42,111 @@ export class FixedQueue implements DecisionQueue {
 /** Open pairs by how often they took part in conflicts, with the side each was last seen on. */
 export class ActivityQueue implements DecisionQueue {
   private readonly n: number;
-  private readonly heap: Literal[];
-  private readonly place: Map<Literal, number>;
-  private readonly activity = new Map<Literal, number>();
-  private readonly phase = new Map<Literal, boolean>();
+  /** The pairs, the smaller facet above the larger. */
+  private readonly pairs: Int32Array;
+  /** Number of each pair among them, -1 for none. */
+  private readonly numberOf: Int32Array;
+  private readonly heap: Int32Array;
+  private size: number;
+  /** Place of each pair in the heap, -1 for none. */
+  private readonly place: Int32Array;
+  private readonly activity: Float64Array;
+  /** 1 where the smaller facet was last seen above. */
+  private readonly phase: Uint8Array;
   private step = 1;
 
   constructor(n: number, pairs: readonly Literal[]) {
     this.n = n;
-    this.heap = [...pairs];
-    this.place = new Map(pairs.map((p, i) => [p, i]));
-  }
-
-  private keyOf(l: Literal): Literal {
-    const f = Math.floor(l / this.n);
-    const g = l - f * this.n;
-    return f < g ? l : g * this.n + f;
+    this.size = pairs.length;
+    this.pairs = Int32Array.from(pairs);
+    this.numberOf = new Int32Array(n * n).fill(-1);
+    pairs.forEach((p, i) => (this.numberOf[p] = i));
+    this.heap = Int32Array.from(pairs, (_, i) => i);
+    this.place = this.heap.slice();
+    this.activity = new Float64Array(pairs.length);
+    this.phase = new Uint8Array(pairs.length).fill(1);
   }
 
   takeOpen(solver: LayerSolver): Literal | undefined {
-    while (this.heap.length > 0) {
+    while (this.size > 0) {
       const top = this.heap[0]!;
-      this.remove(top);
-      if (solver.isOpen(top)) return top;
+      this.dropTop();
+      if (solver.isOpen(this.pairs[top]!)) return this.pairs[top]!;
     }
     return undefined;
   }
 
   phaseOf(pair: Literal, solver: LayerSolver): Literal {
-    return (this.phase.get(pair) ?? true) ? pair : solver.negate(pair);
+    return this.phase[this.numberOf[pair]!] === 1 ? pair : solver.negate(pair);
   }
 
   /** Pairs that a jump back opens again, remembered with the side they were on. */
   giveBack(solver: LayerSolver, level: number): void {
-    for (let i = solver.levelStarts[level] ?? solver.trail.length; i < solver.trail.length; i++) {
-      const literal = solver.trail[i]!;
-      const key = this.keyOf(literal);
-      this.phase.set(key, key === literal);
-      if (!this.place.has(key)) {
-        this.heap.push(key);
-        this.place.set(key, this.heap.length - 1);
-        this.rise(this.heap.length - 1);
-      }
+    const { n, trail } = { n: this.n, trail: solver.trail };
+    for (let i = solver.levelStarts[level] ?? solver.length; i < solver.length; i++) {
+      const literal = trail[i]!;
+      const f = (literal / n) | 0;
+      const g = literal - f * n;
+      const pair = this.numberOf[f < g ? literal : g * n + f]!;
+      if (pair < 0) continue;
+      this.phase[pair] = f < g ? 1 : 0;
+      if (this.place[pair]! >= 0) continue;
+      this.heap[this.size] = pair;
+      this.place[pair] = this.size;
+      this.rise(this.size++);
     }
   }
 
   bump(literal: Literal): void {
-    const key = this.keyOf(literal);
-    this.activity.set(key, (this.activity.get(key) ?? 0) + this.step);
-    const at = this.place.get(key);
-    if (at !== undefined) this.rise(at);
+    const f = (literal / this.n) | 0;
+    const g = literal - f * this.n;
+    const pair = this.numberOf[f < g ? literal : g * this.n + f]!;
+    if (pair < 0) return;
+    this.activity[pair]! += this.step;
+    if (this.place[pair]! >= 0) this.rise(this.place[pair]!);
   }
 
   decay(): void {
     this.step /= 0.95;
     if (this.step < 1e100) return;
-    for (const [k, v] of this.activity) this.activity.set(k, v * 1e-100);
+    for (let i = 0; i < this.activity.length; i++) this.activity[i]! *= 1e-100;
     this.step *= 1e-100;
   }
 
-  private weight = (i: number): number => this.activity.get(this.heap[i]!) ?? 0;
-
-  private swap(i: number, j: number): void {
-    [this.heap[i], this.heap[j]] = [this.heap[j]!, this.heap[i]!];
-    this.place.set(this.heap[i]!, i);
-    this.place.set(this.heap[j]!, j);
-  }
-
+  /** Moves a pair of the heap up to where none above it weighs less. */
   private rise(from: number): void {
-    for (let i = from; i > 0;) {
+    const { heap, place, activity } = this;
+    const pair = heap[from]!;
+    const weight = activity[pair]!;
+    let i = from;
+    while (i > 0) {
       const parent = (i - 1) >> 1;
-      if (this.weight(i) <= this.weight(parent)) return;
-      this.swap(i, parent);
+      if (weight <= activity[heap[parent]!]!) break;
+      heap[i] = heap[parent]!;
+      place[heap[i]!] = i;
       i = parent;
     }
+    heap[i] = pair;
+    place[pair] = i;
   }
 
-  private sink(from: number): void {
-    for (let i = from; ;) {
-      const [left, right] = [2 * i + 1, 2 * i + 2];
-      let best = i;
-      if (left < this.heap.length && this.weight(left) > this.weight(best)) best = left;
-      if (right < this.heap.length && this.weight(right) > this.weight(best)) best = right;
-      if (best === i) return;
-      this.swap(i, best);
+  private dropTop(): void {
+    const { heap, place, activity } = this;
+    place[heap[0]!] = -1;
+    const pair = heap[--this.size]!;
+    if (this.size === 0) return;
+    const weight = activity[pair]!;
+    let i = 0;
+    for (;;) {
+      let best = 2 * i + 1;
+      if (best >= this.size) break;
+      if (best + 1 < this.size && activity[heap[best + 1]!]! > activity[heap[best]!]!) best++;
+      if (activity[heap[best]!]! <= weight) break;
+      heap[i] = heap[best]!;
+      place[heap[i]!] = i;
       i = best;
     }
-  }
-
-  private remove(key: Literal): void {
-    const at = this.place.get(key)!;
-    const last = this.heap.length - 1;
-    if (at !== last) this.swap(at, last);
-    this.heap.pop();
-    this.place.delete(key);
-    if (at < this.heap.length) this.sink(at);
+    heap[i] = pair;
+    place[pair] = i;
   }
 }

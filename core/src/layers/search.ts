@@ -82,23 +82,23 @@ export function searchFrom(
   queue: DecisionQueue = new ActivityQueue(solver.problem.n, openPairs(solver)),
 ): LayerOutcome {
   const base = solver.level;
+  const learner = new Learner(solver, queue);
   const stats = { decisions: 0, conflicts: 0 };
   let restartAt = 100;
   for (;;) {
     if (!effort.spend(1)) return { kind: 'gaveUp', ...stats };
     const next = queue.takeOpen(solver);
-    if (next === undefined) return { kind: 'found', above: solver.above, ...stats };
+    if (next === undefined) return { kind: 'found', above: solver.toMatrix(), ...stats };
     stats.decisions++;
     let fine = solver.assume(queue.phaseOf(next, solver));
     while (!fine) {
       stats.conflicts++;
       if (!effort.spend(4)) return { kind: 'gaveUp', ...stats };
       if (solver.level === base) return { kind: 'none', creases: blame(solver), ...stats };
-      const { clause, level } = learn(solver, queue, base);
+      const { clause, level } = learner.learn(base);
       queue.giveBack(solver, level);
       solver.backTo(level);
-      const number = clause.length > 1 ? solver.addClause(clause) : -1;
-      fine = solver.assert(clause[0]!, number < 0 ? -1 : -2 - number, -1) && solver.propagate();
+      fine = solver.assertClause(clause);
     }
     if (stats.conflicts >= restartAt && solver.level > base) {
       restartAt = Math.ceil(stats.conflicts * 1.3) + 100;
@@ -108,42 +108,69 @@ export function searchFrom(
   }
 }
 
-/** Resolves the conflict back to the one literal of its level that all of it follows from; what holds at `base` is given. */
-function learn(
-  solver: LayerSolver,
-  queue: DecisionQueue,
-  base: number,
-): { clause: Literal[]; level: number } {
-  const seen = new Set<Literal>();
-  const tail: Literal[] = [];
-  let open = 0;
-  const add = (literals: readonly Literal[]): void => {
-    for (const l of literals) {
-      if (seen.has(l)) continue;
-      const level = solver.levelOf(l);
-      if (level <= base) continue;
-      seen.add(l);
-      queue.bump(l);
-      if (level === solver.level) open++;
-      else tail.push(l);
-    }
-  };
-  add(solver.conflict ?? []);
-  let at = solver.trail.length - 1;
-  for (;;) {
-    while (!seen.has(solver.trail[at]!)) at--;
-    const literal = solver.trail[at]!;
-    at--;
-    open--;
-    if (open <= 0) {
+/** Learns clauses from conflicts. */
+class Learner {
+  private readonly solver: LayerSolver;
+  private readonly queue: DecisionQueue;
+  /** By place on the trail: literals met in the conflict at hand. */
+  private readonly isSeen: Uint8Array;
+
+  constructor(solver: LayerSolver, queue: DecisionQueue) {
+    this.solver = solver;
+    this.queue = queue;
+    this.isSeen = new Uint8Array(solver.trail.length);
+  }
+
+  /** Resolves the conflict back to the one literal of its level that all of it follows from; what holds at `base` is given. */
+  learn(base: number): { clause: Literal[]; level: number } {
+    const { solver, queue, isSeen } = this;
+    const tail: Literal[] = [];
+    const met: number[] = [];
+    const last = solver.levelStarts.at(-1)!;
+    const given = base === 0 ? (solver.levelStarts[0] ?? 0) : solver.levelStarts[base]!;
+    let open = 0;
+    const add = (literals: readonly Literal[]): void => {
+      for (const l of literals) {
+        const at = solver.positionOf(l);
+        if (at < given || isSeen[at] === 1) continue;
+        isSeen[at] = 1;
+        met.push(at);
+        queue.bump(l);
+        if (at >= last) open++;
+        else tail.push(l);
+      }
+    };
+    add(solver.conflict ?? []);
+    let at = solver.length - 1;
+    for (;;) {
+      while (isSeen[at] !== 1) at--;
+      const literal = solver.trail[at]!;
+      at--;
+      open--;
+      if (open > 0) {
+        add(solver.reasonsOf(literal));
+        continue;
+      }
       queue.decay();
-      const rest = tail.map((l) => ({ l, level: solver.levelOf(l) })).sort((x, y) => y.level - x.level);
+      // What follows from the rest of the clause adds nothing to it (Sörensson and Biere 2009, the local form).
+      const rest = tail
+        .filter((l) => {
+          const reasons = solver.reasonsOf(l);
+          return reasons.length === 0 || !reasons.every((r) => this.isGiven(r, given));
+        })
+        .map((l) => ({ l, level: solver.levelOf(l) }))
+        .sort((x, y) => y.level - x.level);
+      for (const m of met) isSeen[m] = 0;
       return {
         clause: [solver.negate(literal), ...rest.map((r) => solver.negate(r.l))],
         level: rest[0]?.level ?? base,
       };
     }
-    add(solver.reasonsOf(literal));
+  }
+
+  private isGiven(literal: Literal, given: number): boolean {
+    const at = this.solver.positionOf(literal);
+    return at < given || this.isSeen[at] === 1;
   }
 }
 

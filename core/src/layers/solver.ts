@@ -1,7 +1,8 @@
+import { ClauseBook } from './clauses.ts';
 import { CommonCells } from './commonCells.ts';
-import { type Bits, type LayerProblem, hasBit, setBit } from './problem.ts';
+import { type Bits, type LayerProblem, bitsOf } from './problem.ts';
 import { TacoBook } from './tacoBook.ts';
-import { tacoForced } from './tacos.ts';
+import { TACO_PAIRS, tacoForced } from './tacos.ts';
 
 /** A literal is an ordered pair: f * n + g says "f lies above g"; its negation is g * n + f. */
 export type Literal = number;
@@ -12,104 +13,136 @@ const OPEN = -1;
  * Relations of overlapping facets with propagation, reasons and a trail. Propagates through creases (what runs through a
  * fold keeps one side of both its facets), the taco table, equal pairs, transitivity within common cells, and learned
  * clauses. `assume` opens a level; a conflict is left in `conflict` as the literals that cannot be true together.
+ * Everything that is touched once a relation lies in typed arrays: a search of a thousand facets makes millions.
  */
 export class LayerSolver {
   readonly problem: LayerProblem;
-  /** 1 where the first facet is known to lie above the second. */
-  readonly above: Uint8Array;
-  readonly trail: Literal[] = [];
   readonly levelStarts: number[] = [];
+  /** The literals in the order in which they became true; `length` of them hold. */
+  readonly trail: Int32Array;
   conflict: readonly Literal[] | undefined;
 
   private readonly n: number;
-  private readonly up: readonly Bits[];
-  private readonly down: readonly Bits[];
+  private readonly words: number;
+  /** Row f: the facets known to lie above f; `down`: those below it. */
+  private readonly up: Bits;
+  private readonly down: Bits;
+  private size = 0;
+  private done = 0;
+  /** Where a true literal stands on the trail; what is trusted stands nowhere (-1). */
   private readonly position: Int32Array;
+  /** By place on the trail. */
   private readonly reasonA: Int32Array;
   private readonly reasonB: Int32Array;
   private readonly tacos: TacoBook;
+  private readonly creases: CreaseRows;
   private readonly equalAt = new Map<number, number[]>();
   private readonly common: CommonCells;
-  private readonly clauses: Literal[][] = [];
-  private readonly watches = new Map<Literal, number[]>();
-  private done = 0;
+  private readonly clauses: ClauseBook;
 
   /** `trusted` pairs (n x n, 1 above) are known to agree among themselves, so that they are not checked again. */
   constructor(problem: LayerProblem, trusted?: Int8Array) {
     const { n, words } = problem;
     this.problem = problem;
     this.n = n;
-    this.above = new Uint8Array(n * n);
+    this.words = words;
+    this.up = new Int32Array(n * words);
+    this.down = new Int32Array(n * words);
+    const most = countPairs(problem.overlaps);
+    this.trail = new Int32Array(most);
+    this.reasonA = new Int32Array(most);
+    this.reasonB = new Int32Array(most);
     this.position = new Int32Array(n * n).fill(-1);
-    this.reasonA = new Int32Array(n * n).fill(OPEN);
-    this.reasonB = new Int32Array(n * n).fill(OPEN);
-    this.up = Array.from({ length: n }, () => new Int32Array(words));
-    this.down = Array.from({ length: n }, () => new Int32Array(words));
     if (trusted) this.trust(trusted);
-    this.tacos = new TacoBook(problem, this.above);
+    this.tacos = new TacoBook(problem, (f, g) => this.isAbove(f, g));
+    this.creases = toRows(problem);
     this.common = new CommonCells(problem);
+    this.clauses = new ClauseBook(n);
     for (const [a, b, c, d] of problem.equal) {
-      this.link(this.equalAt, a * n + b, c * n + d);
-      this.link(this.equalAt, b * n + a, d * n + c);
-      this.link(this.equalAt, c * n + d, a * n + b);
-      this.link(this.equalAt, d * n + c, b * n + a);
+      this.link(a * n + b, c * n + d);
+      this.link(b * n + a, d * n + c);
+      this.link(c * n + d, a * n + b);
+      this.link(d * n + c, b * n + a);
     }
   }
 
   negate(literal: Literal): Literal {
-    const f = Math.floor(literal / this.n);
+    const f = (literal / this.n) | 0;
     return (literal - f * this.n) * this.n + f;
   }
 
-  isTrue = (literal: Literal): boolean => this.above[literal] === 1;
-  isOpen = (literal: Literal): boolean => this.above[literal] === 0 && this.above[this.negate(literal)] === 0;
+  isAbove(f: number, g: number): boolean {
+    return (this.down[f * this.words + (g >> 5)]! & (1 << (g & 31))) !== 0;
+  }
+
+  isTrue(literal: Literal): boolean {
+    const f = (literal / this.n) | 0;
+    return this.isAbove(f, literal - f * this.n);
+  }
+
+  isOpen(literal: Literal): boolean {
+    const f = (literal / this.n) | 0;
+    const g = literal - f * this.n;
+    const at = f * this.words + (g >> 5);
+    return ((this.down[at]! | this.up[at]!) & (1 << (g & 31))) === 0;
+  }
+
   get level(): number {
     return this.levelStarts.length;
   }
-  positionOf = (literal: Literal): number => this.position[literal]!;
+
+  /** How many literals of the trail hold. */
+  get length(): number {
+    return this.size;
+  }
+
+  positionOf(literal: Literal): number {
+    return this.position[literal]!;
+  }
+
+  /** All relations that hold, n x n, 1 where the first facet lies above the second. */
+  toMatrix(): Uint8Array {
+    const { n, words, down } = this;
+    const above = new Uint8Array(n * n);
+    for (let f = 0; f < n; f++)
+      for (const g of bitsOf(down.subarray(f * words, (f + 1) * words))) above[f * n + g] = 1;
+    return above;
+  }
 
   /** Opens a level with one relation taken for true. False on a conflict. */
   assume(literal: Literal): boolean {
-    this.levelStarts.push(this.trail.length);
+    this.levelStarts.push(this.size);
     return this.assert(literal, OPEN, OPEN) && this.propagate();
   }
 
   /** Opens a level with many relations (n x n, above 0 where the first facet lies above) taken for true. False on a conflict. */
   assumeAll(known: Int8Array): boolean {
-    this.levelStarts.push(this.trail.length);
+    this.levelStarts.push(this.size);
     for (let literal = 0; literal < known.length; literal++)
       if (known[literal]! > 0 && !this.assert(literal, OPEN, OPEN)) return false;
     return this.propagate();
   }
 
-  /** Takes a relation for true at the present level, for two reasons (or a clause: -2 - its number, or none). */
+  /** Takes a relation for true at the present level, for two reasons (or one of a clause or a taco, or none). */
   assert(literal: Literal, a: number, b: number): boolean {
-    if (this.above[literal] === 1) return true;
-    const against = this.negate(literal);
-    if (this.above[against] === 1) {
-      this.conflict = [against, ...this.antecedents(literal, a, b)];
-      return false;
-    }
-    const f = Math.floor(literal / this.n);
-    const g = literal - f * this.n;
-    this.above[literal] = 1;
-    this.position[literal] = this.trail.length;
-    this.reasonA[literal] = a;
-    this.reasonB[literal] = b;
-    setBit(this.up[g]!, f);
-    setBit(this.down[f]!, g);
-    this.trail.push(literal);
-    return true;
+    const f = (literal / this.n) | 0;
+    return this.put(f, literal - f * this.n, a, b);
+  }
+
+  /** Asserts the first literal of a learned clause, for the sake of the others. */
+  assertClause(clause: readonly Literal[]): boolean {
+    const number = clause.length > 1 ? this.clauses.add(clause) : -1;
+    return this.assert(clause[0]!, number < 0 ? OPEN : CLAUSE_REASON - number, OPEN) && this.propagate();
   }
 
   propagate(): boolean {
-    while (this.done < this.trail.length) {
+    while (this.done < this.size) {
       const literal = this.trail[this.done++]!;
-      const f = Math.floor(literal / this.n);
+      const f = (literal / this.n) | 0;
       const g = literal - f * this.n;
       // The taco table comes first: it books the literal, and taking it back relies on that.
       if (
-        !this.alongTacos(literal) ||
+        !this.alongTacos(f, g) ||
         !this.alongCreases(literal, f, g) ||
         !this.alongEqual(literal) ||
         !this.acrossCells(literal, f, g) ||
@@ -124,30 +157,30 @@ export class LayerSolver {
   backTo(level: number): void {
     const start = this.levelStarts[level];
     if (start === undefined) return;
-    for (let i = this.trail.length - 1; i >= start; i--) this.takeBack(this.trail[i]!, i < this.done);
-    this.trail.length = start;
+    const { n, words, up, down, trail, done } = this;
+    for (let i = this.size - 1; i >= start; i--) {
+      const literal = trail[i]!;
+      const f = (literal / n) | 0;
+      const g = literal - f * n;
+      down[f * words + (g >> 5)]! &= ~(1 << (g & 31));
+      up[g * words + (f >> 5)]! &= ~(1 << (f & 31));
+      if (i < done) this.tacos.takeBack(f, g);
+    }
+    this.size = start;
     this.levelStarts.length = level;
-    this.done = Math.min(this.done, start);
+    this.done = Math.min(done, start);
     this.conflict = undefined;
-  }
-
-  /** Adds a learned clause (one of its literals must be true); watches its first two. */
-  addClause(clause: readonly Literal[]): number {
-    const number = this.clauses.length;
-    this.clauses.push([...clause]);
-    for (const literal of clause.slice(0, 2)) this.link(this.watches, this.negate(literal), number);
-    return number;
   }
 
   /** Drops all learned clauses. */
   forget(): void {
-    this.clauses.length = 0;
-    this.watches.clear();
+    this.clauses.clear();
   }
 
   /** The literals that made this one follow; empty for an assumption. */
   reasonsOf(literal: Literal): Literal[] {
-    return this.antecedents(literal, this.reasonA[literal]!, this.reasonB[literal]!);
+    const at = this.position[literal]!;
+    return at < 0 ? [] : this.antecedents(literal, this.reasonA[at]!, this.reasonB[at]!, at);
   }
 
   levelOf(literal: Literal): number {
@@ -161,185 +194,185 @@ export class LayerSolver {
     return low;
   }
 
-  private takeBack(literal: Literal, propagated: boolean): void {
-    const f = Math.floor(literal / this.n);
-    const g = literal - f * this.n;
-    this.above[literal] = 0;
-    this.position[literal] = -1;
-    this.up[g]![f >> 5]! &= ~(1 << (f & 31));
-    this.down[f]![g >> 5]! &= ~(1 << (g & 31));
-    if (propagated) this.tacos.book(literal, -1);
-  }
-
-  private trust(trusted: Int8Array): void {
-    const { n } = this;
-    for (let f = 0; f < n; f++) {
-      for (let g = 0; g < n; g++) {
-        if (trusted[f * n + g] !== 1) continue;
-        this.above[f * n + g] = 1;
-        setBit(this.up[g]!, f);
-        setBit(this.down[f]!, g);
-      }
-    }
+  /** Facets that share a cell with both. */
+  maskOf(f: number, g: number): Bits {
+    const at = this.common.maskOf(f, g);
+    return this.common.masks.subarray(at, at + this.words);
   }
 
   /** What trusted pairs force on open ones; to be followed by propagation. False on a conflict. */
   drawFromTrusted(open: readonly Literal[]): boolean {
-    const { creases, creasesOf, through } = this.problem;
-    const { n, above } = this;
+    const { n, words, up, down, creases } = this;
     for (const pair of open) {
-      const f = Math.floor(pair / n);
+      const f = (pair / n) | 0;
       const g = pair - f * n;
       for (const [x, y] of [
         [f, g],
         [g, f],
       ] as const) {
-        for (const k of creasesOf[x]!) {
-          if (!hasBit(through[k]!, y)) continue;
-          const other = creases[k]!.a === x ? creases[k]!.b : creases[k]!.a;
-          if (above[other * n + y] === 1 && !this.assert(x * n + y, other * n + y, OPEN)) return false;
-          if (above[y * n + other] === 1 && !this.assert(y * n + x, y * n + other, OPEN)) return false;
+        for (let k = creases.start[x]!; k < creases.start[x + 1]!; k++) {
+          if ((creases.through[k * words + (y >> 5)]! & (1 << (y & 31))) === 0) continue;
+          const other = creases.other[k]!;
+          if (this.isAbove(other, y) && !this.put(x, y, other * n + y, OPEN)) return false;
+          if (this.isAbove(y, other) && !this.put(y, x, y * n + other, OPEN)) return false;
         }
-        const mask = this.maskOf(x, y);
-        const [down, up] = [this.down[x]!, this.up[y]!];
-        for (let w = 0; w < mask.length; w++) {
-          const middle = down[w]! & up[w]! & mask[w]!;
+        const mask = this.common.maskOf(x, y);
+        const { masks } = this.common;
+        for (let w = 0; w < words; w++) {
+          const middle = down[x * words + w]! & up[y * words + w]! & masks[mask + w]!;
           if (middle === 0) continue;
           const h = w * 32 + (31 - Math.clz32(middle & -middle));
-          if (!this.assert(x * n + y, x * n + h, h * n + y)) return false;
+          if (!this.put(x, y, x * n + h, h * n + y)) return false;
           break;
         }
         for (const twin of this.equalAt.get(x * n + y) ?? [])
-          if (above[twin] === 1 && !this.assert(x * n + y, twin, OPEN)) return false;
+          if (this.isTrue(twin) && !this.put(x, y, twin, OPEN)) return false;
       }
-      if (!this.forceTacos(pair)) return false;
+      for (let i = this.tacos.startOf(f, g), end = this.tacos.endOf(f, g); i < end; i++)
+        if (!this.forceTaco(this.tacos.tacoAt(i))) return false;
     }
     return true;
   }
 
-  private link(map: Map<number, number[]>, key: number, value: number): void {
-    const list = map.get(key);
+  /** Takes f for lying above g. */
+  private put(f: number, g: number, a: number, b: number): boolean {
+    const at = f * this.words + (g >> 5);
+    const bit = 1 << (g & 31);
+    if ((this.down[at]! & bit) !== 0) return true;
+    const literal = f * this.n + g;
+    if ((this.up[at]! & bit) !== 0) {
+      this.conflict = [g * this.n + f, ...this.antecedents(literal, a, b, Infinity)];
+      return false;
+    }
+    this.down[at]! |= bit;
+    this.up[g * this.words + (f >> 5)]! |= 1 << (f & 31);
+    const end = this.size++;
+    this.trail[end] = literal;
+    this.reasonA[end] = a;
+    this.reasonB[end] = b;
+    this.position[literal] = end;
+    return true;
+  }
+
+  private trust(trusted: Int8Array): void {
+    const { n, words, up, down } = this;
+    for (let f = 0; f < n; f++) {
+      for (let g = 0; g < n; g++) {
+        if (trusted[f * n + g] !== 1) continue;
+        down[f * words + (g >> 5)]! |= 1 << (g & 31);
+        up[g * words + (f >> 5)]! |= 1 << (f & 31);
+      }
+    }
+  }
+
+  private link(key: Literal, value: Literal): void {
+    const list = this.equalAt.get(key);
     if (list) list.push(value);
-    else map.set(key, [value]);
+    else this.equalAt.set(key, [value]);
   }
 
   private alongCreases(literal: Literal, f: number, g: number): boolean {
-    const { creases, creasesOf, through } = this.problem;
-    for (const k of creasesOf[f]!) {
-      if (!hasBit(through[k]!, g)) continue;
-      const other = creases[k]!.a === f ? creases[k]!.b : creases[k]!.a;
-      if (!this.assert(other * this.n + g, literal, OPEN)) return false;
-    }
-    for (const k of creasesOf[g]!) {
-      if (!hasBit(through[k]!, f)) continue;
-      const other = creases[k]!.a === g ? creases[k]!.b : creases[k]!.a;
-      if (!this.assert(f * this.n + other, literal, OPEN)) return false;
-    }
-    return true;
+    const { n, words } = this;
+    const { start, other, through, any } = this.creases;
+    const [gWord, gBit, fWord, fBit] = [g >> 5, 1 << (g & 31), f >> 5, 1 << (f & 31)];
+    if ((any[f * words + gWord]! & gBit) !== 0)
+      for (let k = start[f]!, end = start[f + 1]!; k < end; k++) {
+        if ((through[k * words + gWord]! & gBit) !== 0 && !this.put(other[k]!, g, literal, OPEN))
+          return false;
+      }
+    if ((any[g * words + fWord]! & fBit) !== 0)
+      for (let k = start[g]!, end = start[g + 1]!; k < end; k++) {
+        if ((through[k * words + fWord]! & fBit) !== 0 && !this.put(f, other[k]!, literal, OPEN))
+          return false;
+      }
+    return n > 0;
   }
 
-  private alongTacos(literal: Literal): boolean {
-    this.tacos.book(literal, 1);
-    return this.forceTacos(literal);
+  /** Books a relation in every taco of its pair, and draws what follows; booked it is in all of them, whatever comes. */
+  private alongTacos(f: number, g: number): boolean {
+    const { tacos } = this;
+    let isFine = true;
+    for (let i = tacos.startOf(f, g), end = tacos.endOf(f, g); i < end; i++) {
+      tacos.book(i, f < g, 1);
+      if (isFine && tacoForced[tacos.stateAt(i)] !== 0) isFine = this.forceTaco(tacos.tacoAt(i));
+    }
+    return isFine;
   }
 
-  /** What the tacos of a pair force, as their relations stand. */
-  private forceTacos(literal: Literal): boolean {
-    const { start, entries, state, pairOf } = this.tacos;
-    const pair = this.tacos.pairOfLiteral(literal);
-    for (let i = start[pair]!, end = start[pair + 1]!; i < end; i++) {
-      const t = entries[i]! >> 3;
-      const forced = tacoForced[state[t]!]!;
-      if (forced === 0) continue;
-      if (forced < 0) {
-        this.conflict = this.tacoKnown(t, Infinity);
+  /** What a taco forces, as its relations stand. */
+  private forceTaco(t: number): boolean {
+    const forced = tacoForced[this.tacos.state[t]!]!;
+    if (forced === 0) return true;
+    if (forced < 0) {
+      this.conflict = this.tacoKnown(t, Infinity);
+      return false;
+    }
+    const { tacos } = this.problem;
+    for (let p = 0, rest = forced; rest > 0; p++, rest = (rest / 3) | 0) {
+      const digit = rest % 3;
+      if (digit === 0) continue;
+      const [a, b] = TACO_PAIRS[p]!;
+      const [f, g] = [tacos[t * 4 + a]!, tacos[t * 4 + b]!];
+      if (!(digit === 1 ? this.put(f, g, TACO_REASON - t, OPEN) : this.put(g, f, TACO_REASON - t, OPEN)))
         return false;
-      }
-      let rest = forced;
-      for (let p = 0; rest > 0; p++, rest = Math.floor(rest / 3)) {
-        const digit = rest % 3;
-        if (digit === 0) continue;
-        const own = pairOf[t * 6 + p]!;
-        if (!this.assert(digit === 1 ? own : this.negate(own), TACO_REASON - t, OPEN)) return false;
-      }
     }
     return true;
   }
 
   private alongEqual(literal: Literal): boolean {
+    if (this.equalAt.size === 0) return true;
     for (const other of this.equalAt.get(literal) ?? []) if (!this.assert(other, literal, OPEN)) return false;
     return true;
   }
 
   /** f above g: whatever is above f is above g, and whatever is below g is below f, wherever all three share a cell. */
   private acrossCells(literal: Literal, f: number, g: number): boolean {
-    const mask = this.maskOf(f, g);
-    const [upF, upG, downF, downG] = [this.up[f]!, this.up[g]!, this.down[f]!, this.down[g]!];
-    for (let w = 0; w < mask.length; w++) {
-      for (let fresh = upF[w]! & ~upG[w]! & mask[w]!; fresh !== 0; fresh &= fresh - 1) {
+    const { n, words, up, down, common } = this;
+    const mask = common.maskOf(f, g);
+    const { masks } = common;
+    const [rowF, rowG] = [f * words, g * words];
+    for (let w = 0; w < words; w++) {
+      const m = masks[mask + w]!;
+      if (m === 0) continue;
+      for (let fresh = up[rowF + w]! & ~up[rowG + w]! & m; fresh !== 0; fresh &= fresh - 1) {
         const h = w * 32 + (31 - Math.clz32(fresh & -fresh));
-        if (h !== g && !this.assert(h * this.n + g, h * this.n + f, literal)) return false;
-        if (h === g) {
-          this.conflict = [literal, h * this.n + f];
-          return false;
-        }
+        if (!this.put(h, g, h * n + f, literal)) return false;
       }
-      for (let fresh = downG[w]! & ~downF[w]! & mask[w]!; fresh !== 0; fresh &= fresh - 1) {
+      for (let fresh = down[rowG + w]! & ~down[rowF + w]! & m; fresh !== 0; fresh &= fresh - 1) {
         const h = w * 32 + (31 - Math.clz32(fresh & -fresh));
-        if (!this.assert(f * this.n + h, literal, g * this.n + h)) return false;
+        if (!this.put(f, h, literal, g * n + h)) return false;
       }
     }
     return true;
   }
-
-  /** Facets that share a cell with both. */
-  maskOf = (f: number, g: number): Bits => this.common.maskOf(f, g);
 
   private alongClauses(literal: Literal): boolean {
-    const list = this.watches.get(literal);
-    if (!list) return true;
-    let kept = 0;
-    for (let i = 0; i < list.length; i++) {
-      const clause = this.clauses[list[i]!]!;
-      const falsified = this.negate(literal);
-      if (clause[0] === falsified) [clause[0], clause[1]] = [clause[1]!, clause[0]!];
-      const next = this.isTrue(clause[0]!)
-        ? 1
-        : clause.findIndex((l, k) => k > 1 && !this.isTrue(this.negate(l)));
-      if (next > 1) {
-        [clause[1], clause[next]] = [clause[next]!, clause[1]!];
-        this.link(this.watches, this.negate(clause[1]!), list[i]!);
-        continue;
-      }
-      list[kept++] = list[i]!;
-      if (next === 1) continue;
-      if (!this.assert(clause[0]!, CLAUSE_REASON - list[i]!, OPEN)) {
-        for (i++; i < list.length; i++) list[kept++] = list[i]!;
-        list.length = kept;
-        return false;
-      }
-    }
-    list.length = kept;
-    return true;
+    if (this.clauses.count === 0) return true;
+    return this.clauses.visit(literal, this, (first, clause) =>
+      this.assert(first, CLAUSE_REASON - clause, OPEN),
+    );
   }
 
-  private antecedents(literal: Literal, a: number, b: number): Literal[] {
+  private antecedents(literal: Literal, a: number, b: number, before: number): Literal[] {
     if (a === OPEN) return [];
     if (a >= 0) return b >= 0 ? [a, b] : [a];
     if (a > TACO_REASON)
-      return this.clauses[CLAUSE_REASON - a]!.filter((l) => l !== literal).map((l) => this.negate(l));
-    const at = this.position[literal]!;
-    return this.tacoKnown(TACO_REASON - a, at < 0 ? Infinity : at);
+      return this.clauses
+        .literalsOf(CLAUSE_REASON - a)
+        .filter((l) => l !== literal)
+        .map((l) => this.negate(l));
+    return this.tacoKnown(TACO_REASON - a, before);
   }
 
   /** Relations of a taco known before a place on the trail. */
   private tacoKnown(t: number, before: number): Literal[] {
+    const { n } = this;
+    const { tacos } = this.problem;
     const known: Literal[] = [];
-    for (let p = 0; p < 6; p++) {
-      const pair = this.tacos.pairOf[t * 6 + p]!;
-      for (const l of [pair, this.negate(pair)]) {
-        if (this.above[l] === 1 && this.position[l]! < before) known.push(l);
-      }
+    for (const [a, b] of TACO_PAIRS) {
+      const [f, g] = [tacos[t * 4 + a]!, tacos[t * 4 + b]!];
+      const literal = this.isAbove(f, g) ? f * n + g : this.isAbove(g, f) ? g * n + f : -1;
+      if (literal >= 0 && this.position[literal]! < before) known.push(literal);
     }
     return known;
   }
@@ -348,3 +381,39 @@ export class LayerSolver {
 /** Reasons below zero: OPEN none, CLAUSE_REASON - k clause k, TACO_REASON - t taco t. */
 const CLAUSE_REASON = -2;
 const TACO_REASON = -1_000_000_000;
+
+/** The creases of each facet with the facet across and what runs through them, facet after facet. */
+interface CreaseRows {
+  readonly start: Int32Array;
+  readonly other: Int32Array;
+  /** Bits of what runs through each. */
+  readonly through: Bits;
+  /** Bits of what runs through any crease of a facet: mostly nothing, which one look tells. */
+  readonly any: Bits;
+}
+
+function toRows({ n, words, creases, creasesOf, through }: LayerProblem): CreaseRows {
+  const start = new Int32Array(n + 1);
+  for (let f = 0; f < n; f++) start[f + 1] = start[f]! + creasesOf[f]!.length;
+  const other = new Int32Array(start[n]!);
+  const rows = new Int32Array(start[n]! * words);
+  const any = new Int32Array(n * words);
+  for (let f = 0; f < n; f++)
+    creasesOf[f]!.forEach((k, i) => {
+      const at = start[f]! + i;
+      other[at] = creases[k]!.a === f ? creases[k]!.b : creases[k]!.a;
+      rows.set(through[k]!, at * words);
+      for (let w = 0; w < words; w++) any[f * words + w]! |= through[k]![w]!;
+    });
+  return { start, other, through: rows, any };
+}
+
+/** How many pairs of facets overlap. */
+function countPairs(overlaps: readonly Bits[]): number {
+  let count = 0;
+  for (const row of overlaps)
+    for (let word of row) {
+      for (; word !== 0; word &= word - 1) count++;
+    }
+  return count / 2;
+}
