@@ -92,6 +92,8 @@ export class MeshCutter {
       const w = this.splitEdge(i, loop[k]!, loop[(k + 1) % loop.length]!, at);
       loop.splice(k + 1, 0, w);
       this.enter(i);
+      // The piece across the edge has the vertex as well.
+      return;
     }
   }
 

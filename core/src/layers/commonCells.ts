@@ -6,21 +6,23 @@ export class CommonCells {
   masks: Bits;
   private readonly problem: LayerProblem;
   private count = 0;
-  /** Where a pair's row begins plus 1; 0 where it has not been asked for. */
-  private readonly maskAt: Int32Array;
+  /** At 2 * pair + 1 where a pair's row begins, plus 1; 0 where it has not been asked for. */
+  private readonly pairs: Int32Array;
   private readonly byCells = new Map<number, { readonly common: Bits; readonly at: number }[]>();
   private readonly scratch: Bits;
 
-  constructor(problem: LayerProblem) {
+  /** `pairs`: room for two numbers of each pair, of which the rows take the second. */
+  constructor(problem: LayerProblem, pairs: Int32Array) {
     this.problem = problem;
     this.masks = new Int32Array(problem.words * 16);
-    this.maskAt = new Int32Array(problem.n * problem.n);
+    this.pairs = pairs;
     this.scratch = new Int32Array((problem.cells.length + 31) >> 5);
   }
 
   /** Where the row of a pair begins in `masks`. */
   maskOf(f: number, g: number): number {
-    const at = this.maskAt[f * this.problem.n + g]!;
+    const { n } = this.problem;
+    const at = this.pairs[2 * (f < g ? f * n + g : g * n + f) + 1]!;
     return at > 0 ? at - 1 : this.findMask(f, g);
   }
 
@@ -35,7 +37,7 @@ export class CommonCells {
     }
     const alike = this.byCells.get(hash);
     const at = alike?.find((k) => isSame(k.common, common))?.at ?? this.addMask(hash, common.slice());
-    this.maskAt[f * n + g] = this.maskAt[g * n + f] = at + 1;
+    this.pairs[2 * (f < g ? f * n + g : g * n + f) + 1] = at + 1;
     return at;
   }
 

@@ -1,6 +1,6 @@
 import type { CreasePattern, FoldedPattern } from '../creases/index.ts';
 import { type Arrangement, arrangeFacets } from '../folded/index.ts';
-import type { Point } from '../geometry/index.ts';
+import { type Point, distance } from '../geometry/index.ts';
 
 /** Bits of facets, 32 to a word. */
 export type Bits = Int32Array;
@@ -16,6 +16,8 @@ export interface LayerCrease {
   readonly a: number;
   readonly b: number;
   readonly folded: boolean;
+  /** In the pattern's unit. */
+  readonly length: number;
   /** With the sense known: the facet that must lie above the other; -1 when free or resting. */
   readonly above: number;
 }
@@ -92,7 +94,8 @@ function listCreases(pattern: CreasePattern, folded: FoldedPattern): CreaseList 
     const plain = turned === e.left ? e.right : e.left;
     const above = e.assignment === 'V' ? turned : e.assignment === 'M' ? plain : -1;
     numberOf.set(`${e.a},${e.b}`, list.length);
-    list.push({ edge, a: e.left, b: e.right, folded: foldedHere, above });
+    const length = distance(pattern.vertices[e.a]!, pattern.vertices[e.b]!);
+    list.push({ edge, a: e.left, b: e.right, length, folded: foldedHere, above });
   });
   const onSide = pattern.facets.map((loop) =>
     loop.map((u, i) => {

@@ -82,7 +82,8 @@ export class ActivityQueue implements DecisionQueue {
 
   /** Pairs that a jump back opens again, remembered with the side they were on. */
   giveBack(solver: LayerSolver, level: number): void {
-    const { n, trail } = { n: this.n, trail: solver.trail };
+    const { n } = this;
+    const { trail } = solver;
     for (let i = solver.levelStarts[level] ?? solver.length; i < solver.length; i++) {
       const literal = trail[i]!;
       const f = (literal / n) | 0;

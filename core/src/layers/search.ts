@@ -48,6 +48,16 @@ export function openPairs(solver: LayerSolver): Literal[] {
   return open;
 }
 
+/** Open pairs, first those of creases, the longest of these first: how a long crease is folded decides much else. */
+function longCreasesFirst(solver: LayerSolver): Literal[] {
+  const { n, creases } = solver.problem;
+  const open = openPairs(solver);
+  const lengths = new Map(creases.map((c) => [Math.min(c.a, c.b) * n + Math.max(c.a, c.b), c.length]));
+  const isCrease = open.filter((pair) => lengths.has(pair));
+  const others = open.filter((pair) => !lengths.has(pair));
+  return [...isCrease.sort((x, y) => lengths.get(y)! - lengths.get(x)!), ...others];
+}
+
 /**
  * A first order of layers: decide, propagate, learn from each conflict what cannot be (first unique implication point),
  * jump back, restart now and then. Ends found, none (a proof) or gaveUp when the effort is spent.
@@ -79,7 +89,7 @@ export function searchPreferring(
 export function searchFrom(
   solver: LayerSolver,
   effort: Effort,
-  queue: DecisionQueue = new ActivityQueue(solver.problem.n, openPairs(solver)),
+  queue: DecisionQueue = new ActivityQueue(solver.problem.n, longCreasesFirst(solver)),
 ): LayerOutcome {
   const base = solver.level;
   const learner = new Learner(solver, queue);

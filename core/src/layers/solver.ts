@@ -29,8 +29,12 @@ export class LayerSolver {
   private readonly down: Bits;
   private size = 0;
   private done = 0;
-  /** Where a true literal stands on the trail; what is trusted stands nowhere (-1). */
+  /**
+   * Where a true literal stands on the trail; what is trusted stands nowhere (-1). Written for the first `located` of the
+   * trail, when a conflict asks for it: most searches meet none, and every write would go to another place of memory.
+   */
   private readonly position: Int32Array;
+  private located = 0;
   /** By place on the trail. */
   private readonly reasonA: Int32Array;
   private readonly reasonB: Int32Array;
@@ -54,9 +58,10 @@ export class LayerSolver {
     this.reasonB = new Int32Array(most);
     this.position = new Int32Array(n * n).fill(-1);
     if (trusted) this.trust(trusted);
-    this.tacos = new TacoBook(problem, (f, g) => this.isAbove(f, g));
+    const pairs = new Int32Array(2 * n * n + 2);
+    this.tacos = new TacoBook(problem, pairs, (f, g) => this.isAbove(f, g));
     this.creases = toRows(problem);
-    this.common = new CommonCells(problem);
+    this.common = new CommonCells(problem, pairs);
     this.clauses = new ClauseBook(n);
     for (const [a, b, c, d] of problem.equal) {
       this.link(a * n + b, c * n + d);
@@ -97,7 +102,10 @@ export class LayerSolver {
   }
 
   positionOf(literal: Literal): number {
-    return this.position[literal]!;
+    const { trail, position, size } = this;
+    for (let i = this.located; i < size; i++) position[trail[i]!] = i;
+    this.located = size;
+    return position[literal]!;
   }
 
   /** All relations that hold, n x n, 1 where the first facet lies above the second. */
@@ -169,6 +177,7 @@ export class LayerSolver {
     this.size = start;
     this.levelStarts.length = level;
     this.done = Math.min(done, start);
+    this.located = Math.min(this.located, start);
     this.conflict = undefined;
   }
 
@@ -179,12 +188,12 @@ export class LayerSolver {
 
   /** The literals that made this one follow; empty for an assumption. */
   reasonsOf(literal: Literal): Literal[] {
-    const at = this.position[literal]!;
+    const at = this.positionOf(literal);
     return at < 0 ? [] : this.antecedents(literal, this.reasonA[at]!, this.reasonB[at]!, at);
   }
 
   levelOf(literal: Literal): number {
-    const at = this.position[literal]!;
+    const at = this.positionOf(literal);
     let [low, high] = [0, this.levelStarts.length];
     while (low < high) {
       const middle = (low + high) >> 1;
@@ -250,7 +259,6 @@ export class LayerSolver {
     this.trail[end] = literal;
     this.reasonA[end] = a;
     this.reasonB[end] = b;
-    this.position[literal] = end;
     return true;
   }
 
@@ -272,9 +280,12 @@ export class LayerSolver {
   }
 
   private alongCreases(literal: Literal, f: number, g: number): boolean {
-    const { n, words } = this;
+    const { words } = this;
     const { start, other, through, any } = this.creases;
-    const [gWord, gBit, fWord, fBit] = [g >> 5, 1 << (g & 31), f >> 5, 1 << (f & 31)];
+    const gWord = g >> 5;
+    const gBit = 1 << (g & 31);
+    const fWord = f >> 5;
+    const fBit = 1 << (f & 31);
     if ((any[f * words + gWord]! & gBit) !== 0)
       for (let k = start[f]!, end = start[f + 1]!; k < end; k++) {
         if ((through[k * words + gWord]! & gBit) !== 0 && !this.put(other[k]!, g, literal, OPEN))
@@ -285,7 +296,7 @@ export class LayerSolver {
         if ((through[k * words + fWord]! & fBit) !== 0 && !this.put(f, other[k]!, literal, OPEN))
           return false;
       }
-    return n > 0;
+    return true;
   }
 
   /** Books a relation in every taco of its pair, and draws what follows; booked it is in all of them, whatever comes. */
@@ -330,7 +341,8 @@ export class LayerSolver {
     const { n, words, up, down, common } = this;
     const mask = common.maskOf(f, g);
     const { masks } = common;
-    const [rowF, rowG] = [f * words, g * words];
+    const rowF = f * words;
+    const rowG = g * words;
     for (let w = 0; w < words; w++) {
       const m = masks[mask + w]!;
       if (m === 0) continue;
@@ -372,7 +384,7 @@ export class LayerSolver {
     for (const [a, b] of TACO_PAIRS) {
       const [f, g] = [tacos[t * 4 + a]!, tacos[t * 4 + b]!];
       const literal = this.isAbove(f, g) ? f * n + g : this.isAbove(g, f) ? g * n + f : -1;
-      if (literal >= 0 && this.position[literal]! < before) known.push(literal);
+      if (literal >= 0 && (before === Infinity || this.positionOf(literal) < before)) known.push(literal);
     }
     return known;
   }

@@ -6,17 +6,20 @@ export class TacoBook {
   /** State of each taco as digits of its table. */
   readonly state: Int16Array;
   private readonly n: number;
-  /** Entries of a pair run from start[pair] to start[pair + 1]. */
-  private readonly start: Int32Array;
+  /** Entries of a pair run from pairs[2 * pair] to pairs[2 * pair + 2]. */
+  private readonly pairs: Int32Array;
   /** Taco times 16, place of the pair in it times 2, and 1 where the taco names the larger facet first. */
   private readonly entries: Int32Array;
 
-  /** Pairs known by now count into the states and need no entries. */
-  constructor({ n, tacos }: LayerProblem, isAbove: (f: number, g: number) => boolean) {
+  /**
+   * Pairs known by now count into the states and need no entries. `pairs`: room for two numbers of each pair (n * n + 1 of
+   * them), of which the book takes the first: what is asked for together lies together.
+   */
+  constructor({ n, tacos }: LayerProblem, pairs: Int32Array, isAbove: (f: number, g: number) => boolean) {
     const count = tacos.length / 4;
     this.n = n;
     this.state = new Int16Array(count);
-    this.start = new Int32Array(n * n + 1);
+    this.pairs = pairs;
     const open = new Uint8Array(count);
     for (let t = 0; t < count; t++) {
       for (let p = 0; p < 6; p++) {
@@ -27,13 +30,16 @@ export class TacoBook {
         else if (isAbove(g, f)) this.state[t]! += 2 * TACO_DIGIT[p]!;
         else {
           open[t]! |= 1 << p;
-          this.start[this.keyOf(f, g) + 1]!++;
+          pairs[2 * this.keyOf(f, g) + 2]!++;
         }
       }
     }
-    for (let i = 0; i < n * n; i++) this.start[i + 1]! += this.start[i]!;
-    const next = this.start.slice();
-    this.entries = new Int32Array(this.start[n * n]!);
+    const next = new Int32Array(n * n);
+    for (let i = 0; i < n * n; i++) {
+      next[i] = pairs[2 * i]!;
+      pairs[2 * i + 2]! += pairs[2 * i]!;
+    }
+    this.entries = new Int32Array(pairs[2 * n * n]!);
     for (let t = 0; t < count; t++) {
       for (let p = 0; p < 6; p++) {
         if ((open[t]! & (1 << p)) === 0) continue;
@@ -45,11 +51,11 @@ export class TacoBook {
   }
 
   startOf(f: number, g: number): number {
-    return this.start[f < g ? f * this.n + g : g * this.n + f]!;
+    return this.pairs[2 * (f < g ? f * this.n + g : g * this.n + f)]!;
   }
 
   endOf(f: number, g: number): number {
-    return this.start[(f < g ? f * this.n + g : g * this.n + f) + 1]!;
+    return this.pairs[2 * (f < g ? f * this.n + g : g * this.n + f) + 2]!;
   }
 
   tacoAt(entry: number): number {
