@@ -1,11 +1,19 @@
 /**
- * npm run bench: how long the engine and the pages take on this machine. Prints times beside those of the committed table in
- * docs/benchmarks.md; nothing here passes or fails. Names of families (layers, moves, shaping, ...) or "pages" measure these
+ * npm run bench: how long the engine and the pages take on this machine. Prints times, over how slow the machine is just now,
+ * beside those of the committed table in docs/benchmarks.md, and says what became slower; nothing here passes or fails. Names of families (layers, moves, shaping, ...) or "pages" measure these
  * alone, "engine" leaves the pages out, and nothing measures all but the drafts, which take minutes. `--write` puts the new
  * figures into the table and leaves the other rows.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { type Row, families } from '../cli/src/bench/index.ts';
+import {
+  type Row,
+  families,
+  growthOf,
+  machineFactor,
+  readTable,
+  slowerThan,
+  writeTable,
+} from '../cli/src/bench/index.ts';
 import { timePages } from './bench-pages.mts';
 
 const TABLE = 'docs/benchmarks.md';
@@ -21,28 +29,42 @@ if (unknown !== undefined)
   );
 
 const text = readFileSync(TABLE, 'utf8');
-const before = new Map(
-  text.split('\n').flatMap((line): [string, string][] => {
-    const [, what, ms] = line.split('|').map((c) => c.trim());
-    return what && ms && /^[\d.]+$/.test(ms) ? [[what, ms]] : [];
+const before = readTable(text);
+const rows: (Row & { factor: number })[] = [];
+const growth: Record<string, number> = {};
+for (const name of wanted) {
+  const began = machineFactor();
+  const measured = name === 'pages' ? await timePages() : [...families[name]!()];
+  // The machine is shared: a family is told at the mean of how slow it was before and after.
+  const factor = (began + machineFactor()) / 2;
+  rows.push(...measured.map((row) => ({ ...row, factor })));
+  Object.assign(growth, growthOf(measured));
+  process.stderr.write(`${name} measured, machine ${factor.toFixed(2)}\n`);
+}
+console.table(
+  rows.map(({ what, ms, factor }) => {
+    const was = before.get(what);
+    return {
+      what,
+      ms,
+      'over machine': Number((ms / factor).toFixed(2)),
+      before: was ? Number((was.ms / was.factor).toFixed(2)) : '',
+    };
   }),
 );
-const rows: Row[] = [];
-for (const name of wanted) {
-  if (name === 'pages') rows.push(...(await timePages()));
-  else for (const row of families[name]!()) rows.push(row);
-  process.stderr.write(`${name} measured\n`);
-}
-console.table(rows.map(({ what, ms }) => ({ what, ms, before: before.get(what) ?? '' })));
+for (const [what, power] of Object.entries(growth)) console.log(`grows with the power ${power}: ${what}`);
+for (const line of slowerThan(before, rows)) console.log(`SLOWER  ${line}`);
 
 if (process.argv.includes('--write')) {
-  const now = new Map([...before, ...rows.map(({ what, ms }): [string, string] => [what, ms.toFixed(1)])]);
-  const width = Math.max(...[...now.keys()].map((what) => what.length));
-  const msWidth = Math.max(...[...now.values()].map((ms) => ms.length));
-  const table = [
-    `| ${'what'.padEnd(width)} | ${'ms'.padEnd(msWidth)} |`,
-    `| ${'-'.repeat(width)} | ${'-'.repeat(msWidth)} |`,
-    ...[...now].map(([what, ms]) => `| ${what.padEnd(width)} | ${ms.padEnd(msWidth)} |`),
-  ].join('\n');
-  writeFileSync(TABLE, text.replace(/\|[\s\S]*?\|\n(?=\n)/, `${table}\n`));
+  const now = new Map(before);
+  // A family that is measured anew leaves none of its old rows, whatever sizes these had.
+  for (const what of before.keys())
+    if (rows.some((row) => familyOf(row.what) === familyOf(what))) now.delete(what);
+  for (const { what, ms, factor } of rows) now.set(what, { ms, factor });
+  writeFileSync(TABLE, writeTable(text, now));
+}
+
+/** What rows of one kind have in common: their words up to the first number. */
+function familyOf(what: string): string {
+  return what.split(/\d/)[0]!.trim();
 }

@@ -12,9 +12,12 @@ import { timeKinds, timeMoves } from './moves.ts';
 import { timePacking } from './packing.ts';
 import { timeShaping } from './shaping.ts';
 import { timeMarks, timeSlips, timeWindow } from './sheets.ts';
+import { machineFactor } from './machine.ts';
 import { type Rows, growthOf } from './time.ts';
 
-export { type Row, median, row } from './time.ts';
+export { type Row, growthOf, median, row } from './time.ts';
+export { machineFactor } from './machine.ts';
+export { readTable, slowerThan, writeTable } from './table.ts';
 
 /** Every family that is measured, in the order of the table. */
 export const families: Readonly<Record<string, () => Rows>> = {
@@ -39,7 +42,7 @@ export const benchVerbs: Record<string, Verb> = {
   bench: {
     usage: `bench ${Object.keys(families).join('|')}`,
     about:
-      'A table of sizes and median times in ms, and the power the time grows with. The same inputs every time.',
+      'A table of sizes and median times in ms, how slow the machine is just now, and the power the time grows with. The same inputs every time.',
     run(args) {
       const { files } = readArgs(args, {}, 0);
       const which = files[0] ?? '';
@@ -49,7 +52,7 @@ export const benchVerbs: Record<string, Verb> = {
           `there is no bench "${which}"; choose one of ${Object.keys(families).join(', ')}.`,
         );
       const rows = [...measure()];
-      return { bench: which, rows, growth: growthOf(rows) };
+      return { bench: which, machine: Number(machineFactor().toFixed(2)), rows, growth: growthOf(rows) };
     },
   },
 };

@@ -6,7 +6,7 @@ import { type Point, distance } from '../geometry/index.ts';
 export type Bits = Int32Array;
 
 export const hasBit = (bits: Bits, i: number): boolean => (bits[i >> 5]! & (1 << (i & 31))) !== 0;
-export function setBit(bits: Bits, i: number): void {
+function setBit(bits: Bits, i: number): void {
   bits[i >> 5]! |= 1 << (i & 31);
 }
 

@@ -67,28 +67,40 @@ export function putClose(
   const close = order.tighten();
   const own = new Set([...front, ...back].map((r) => r.staying));
   const n = close.n;
+  const moving = [...turn.moving];
+  const halves = way === 'outside' ? moving.map((m) => halfOf(turn, m, { front, back })) : [];
   for (let f = 0; f < n; f++) {
     if (turn.moving.has(f) || own.has(f)) continue;
-    const lies = (rims: readonly Rim[], sign: number): boolean =>
-      rims.some((r) => turn.order[f * n + r.staying] === sign);
-    const [overFront, underFront] = [lies(front, 1), lies(front, -1)];
-    const [overBack, underBack] = [lies(back, 1), lies(back, -1)];
-    for (const m of turn.moving) {
+    const atFront = liesTo(turn.order, n, f, front);
+    const atBack = liesTo(turn.order, n, f, back);
+    if (!atFront.over && !atFront.under && !atBack.over && !atBack.under) continue;
+    for (let k = 0; k < moving.length; k++) {
+      const m = moving[k]!;
       if (way === 'inside') {
-        if (overFront && !underBack && !close.put(f, m)) return undefined;
-        if (underBack && !overFront && !close.put(m, f)) return undefined;
+        if (atFront.over && !atBack.under && !close.put(f, m)) return undefined;
+        if (atBack.under && !atFront.over && !close.put(m, f)) return undefined;
         continue;
       }
-      const half = halfOf(turn, m, { front, back });
-      if (half === 1 && (overFront || underFront || overBack || underBack)) {
-        if (overFront && !underFront ? !close.put(f, m) : !close.put(m, f)) return undefined;
-      }
-      if (half === -1 && (overFront || underFront || overBack || underBack)) {
-        if (underBack && !overBack ? !close.put(m, f) : !close.put(f, m)) return undefined;
-      }
+      const half = halves[k];
+      if (half === 1 && !(atFront.over && !atFront.under ? close.put(f, m) : close.put(m, f)))
+        return undefined;
+      if (half === -1 && !(atBack.under && !atBack.over ? close.put(m, f) : close.put(f, m)))
+        return undefined;
     }
   }
   return close;
+}
+
+/** Whether a piece lies over, and whether it lies under, any of the paper that stays at some rims. */
+function liesTo(order: Int8Array, n: number, f: number, rims: readonly Rim[]) {
+  let over = false;
+  let under = false;
+  for (const { staying } of rims) {
+    const relation = order[f * n + staying]!;
+    if (relation === 1) over = true;
+    else if (relation === -1) under = true;
+  }
+  return { over, under };
 }
 
 /**

@@ -191,12 +191,14 @@ const beginSettling = (laid: LaidPaper, picks: Picks): Settling | undefined => {
 /** Tries orders in turn: the first that paper can have is the move's result. */
 export function settleFirst(
   laid: LaidPaper,
-  orders: readonly PieceOrder[],
+  orders: Iterable<PieceOrder>,
   picks: Picks = [],
 ): MoveResult | undefined {
-  const settling = orders.length > 0 ? beginSettling(laid, picks) : undefined;
-  for (const order of settling ? orders : []) {
-    const result = settling!.first(order);
+  let settling: Settling | undefined;
+  for (const order of orders) {
+    settling ??= beginSettling(laid, picks);
+    if (!settling) return undefined;
+    const result = settling.first(order);
     if (result) return result;
   }
   return undefined;

@@ -3,7 +3,7 @@ import { type FlatState, type Refusal, floodFrom, listEdges, piecesAt, toModel }
 import { type Outcome, done, failed } from '../outcome/index.ts';
 import { prepareTurn, reflectPieces, toTrace } from './fold.ts';
 import type { Turn } from './parted.ts';
-import { type TipWay, putAlike, putClose, putCornerAlike, putWhole, toHalves } from './between.ts';
+import { putAlike, putClose, putCornerAlike, putWhole, toHalves } from './between.ts';
 import { KindReader, type ReflectedKind, lessOdd } from './kinds.ts';
 import {
   type LaidPaper,
@@ -227,35 +227,39 @@ function keepStaying(laid: LaidPaper, { moving, order }: Turn): PieceOrder {
   return kept;
 }
 
-/** The orders to try for a mode, the most likely first. */
-function ordersFor(
+/** The orders to try for a mode, the most likely first, each made when it is come to. */
+function* ordersFor(
   laid: LaidPaper,
   turn: Turn,
   rims: readonly Rim[],
   { line, mode, flap }: ReflectRequest,
-): PieceOrder[] {
-  const fronts = (): ReadonlySet<number>[] => splitAtSpine(turn, rims, line, rankPieces(turn, flap));
+): Generator<PieceOrder> {
   const base = keepStaying(laid, turn);
-  const whole = (front: ReadonlySet<number>, way: TipWay): PieceOrder[] => {
-    const halves = toHalves(rims, front);
-    const order = putWhole(base, turn, halves, way);
-    if (!order) return [];
-    const close = putClose(order, turn, halves, way);
-    return close ? [close, order] : [order];
-  };
   switch (mode) {
     case 'inside':
     case 'outside':
-      return fronts().flatMap((front) => whole(front, mode));
-    case 'auto':
-      return fronts().flatMap((front) => [...whole(front, 'inside'), ...whole(front, 'outside')]);
+    case 'auto': {
+      const ways = mode === 'auto' ? (['inside', 'outside'] as const) : [mode];
+      for (const front of splitAtSpine(turn, rims, line, rankPieces(turn, flap))) {
+        const halves = toHalves(rims, front);
+        for (const way of ways) {
+          const order = putWhole(base, turn, halves, way);
+          const close = order && putClose(order, turn, halves, way);
+          if (close) yield close;
+          if (order) yield order;
+        }
+      }
+      return;
+    }
     case 'unsink':
-      return rims.length === 0 ? [base] : [];
+      if (rims.length === 0) yield base;
+      return;
     case 'free':
-      return [base];
+      yield base;
+      return;
     case 'sink':
     case 'closed':
-      return [];
+      return;
   }
 }
 
