@@ -14,7 +14,8 @@ import {
   writeFigure,
 } from '../src/parts/index.ts';
 import { replaySequence } from '../src/sequence/index.ts';
-import { poses } from './poses.ts';
+import { often } from './long.ts';
+import { furtherPoses, poses } from './poses.ts';
 
 const folded = (...ids: string[]) => ids.map((id) => foldBase(findBase(id)!));
 const wader = startingFigures.find((f) => f.name === 'Wading bird')!;
@@ -184,6 +185,20 @@ describe('a base made for the pose', () => {
     expect(replay.steps.filter((s) => s.refusal)).toEqual([]);
     expect(checkState(replay.steps.at(-1)!.after)).toEqual([]);
   });
+
+  // All of them, with an animal of a body, ears and a tail, in a long run: they take minutes.
+  const further = [...furtherPoses, startingFigures.find((f) => f.name === 'Animal with ears and a tail')!];
+  const tried = further.filter((f) => f.name === 'crane, standing' || f.name === 'pony');
+  test.each((often(0, 1) ? further : tried).map((f) => [f.name, f] as const))(
+    '%s can be read, though drafting was not developed on it',
+    (_, figure) => {
+      const made = draftFigure(figure, folded('bird'), buildEffort(4500), { own: { kind: 'square' } });
+      const best = made.ok ? made.value[0]! : undefined;
+      expect(best?.verdict.isReadable).toBe(true);
+      expect(best!.verdict.placeOff).toBeLessThan(0.05);
+      expect(checkState(best!.state)).toEqual([]);
+    },
+  );
 
   test('a neck that bends on the same way is pleated where its paper hangs on the other side', () => {
     const heron = writeFigure('heron, flying', [

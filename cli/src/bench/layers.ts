@@ -12,8 +12,8 @@ const SEEDS = [21, 22, 23, 24, 25];
 /** Facets wanted, how many seeds with senses known, and with senses unknown: the largest take a minute each. */
 const SIZES = [
   { wanted: 300, known: 5, unknown: 5 },
-  { wanted: 1000, known: 5, unknown: 3 },
-  { wanted: 2000, known: 3, unknown: 1 },
+  { wanted: 1000, known: 3, unknown: 3 },
+  { wanted: 2000, known: 1, unknown: 1 },
   { wanted: 3000, known: 1, unknown: 0 },
 ] as const;
 
