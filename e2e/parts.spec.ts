@@ -95,6 +95,7 @@ test('a sequence is drafted from the pose, stopped with the best, and taken into
   await page.getByRole('tab', { name: 'Drafts' }).click();
   await page.getByRole('button', { name: 'Draft a sequence' }).click();
   const drafts = page.getByRole('region', { name: 'Drafts' });
+  await expect(drafts.getByText('making base 1 for this figure alone')).toBeVisible();
   await expect(drafts.getByText(/^All limbs as wanted and in place; \d+ % of the area/)).toBeVisible({
     timeout: 60000,
   });

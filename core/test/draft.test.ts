@@ -200,6 +200,16 @@ describe('a base made for the pose', () => {
     },
   );
 
+  test('what is begun is told, a base before it is folded into the pose', () => {
+    const stages: string[] = [];
+    draftFigure(posed('stork, head down'), folded('bird'), buildEffort(600), {
+      own: { kind: 'square' },
+      onStage: (s) => stages.push(s.doing === 'base' ? `base ${s.number}` : s.baseName),
+    });
+    expect(stages.slice(0, 2)).toEqual(['base 1', 'Narrow base of its own']);
+    expect(stages).toContain('Bird base');
+  });
+
   test('a neck that bends on the same way is pleated where its paper hangs on the other side', () => {
     const heron = writeFigure('heron, flying', [
       ['neck', 'body', 'throat', 40, 20],

@@ -67,7 +67,13 @@ export interface DraftWishes {
   readonly own?: SheetShape;
   /** Hears of the best drafts whenever there are better ones. */
   readonly onBest?: (best: readonly Draft[]) => void;
+  /** Hears of what is begun: each can take some seconds. */
+  readonly onStage?: (stage: DraftStage) => void;
 }
+
+/** What drafting is at: a base of its own is made, by its number, or a base is folded into the pose. */
+export type DraftStage =
+  { readonly doing: 'base'; readonly number: number } | { readonly doing: 'pose'; readonly baseName: string };
 
 /**
  * Drafts of a figure from the bases that serve it, the best readable first. Effort is counted in steps tried by the engine,
@@ -77,16 +83,21 @@ export function draftFigure(
   figure: Figure,
   folded: readonly FoldedBase[],
   effort: Effort,
-  { own: sheet, onBest }: DraftWishes = {},
+  { own: sheet, onBest, onStage }: DraftWishes = {},
 ): Outcome<Draft[], Issue> {
   const task = taskOfFigure(figure, limbsOf(figure, []));
   const matches = matchBases(folded, task).filter((m) => m.sideMm !== undefined && m.seat !== undefined);
   const own = ownHeld(figure, task, sheet);
-  const first = own.next();
+  let count = 0;
+  const nextOwn = (): IteratorResult<readonly Held[], void> => {
+    if (sheet) onStage?.({ doing: 'base', number: ++count });
+    return own.next();
+  };
+  const first = nextOwn();
   if (matches.length === 0 && first.done)
     return failed({
       path: 'limbs',
-      text: `No base of the atlas has a flap for each of the ${task.limbs.length} limbs; let some be left out, or join limbs.`,
+      text: `No base of the atlas has a flap for each of the ${task.limbs.length} limbs${sheet ? ', and none of its own was found' : ''}; let some be left out, or join limbs.`,
     });
   // A body between two hubs is held by bases that have two; one hub serves it badly, and only one such base is tried.
   const bodied = matches.filter((m) => m.seat!.nodes.length === 2);
@@ -106,6 +117,7 @@ export function draftFigure(
   const tryWay = ({ base, aim }: Held, manner: Manner): void => {
     // A way that is good already needs no other manner.
     if (drafts.some((d) => isGood(d) && d.baseId === base.base.id)) return;
+    onStage?.({ doing: 'pose', baseName: base.base.name });
     const made = draftOne(base, aim, manner, effort);
     if (!made) return;
     drafts.push(made, ...narrowed(made, base, aim, manner, effort));
@@ -114,11 +126,9 @@ export function draftFigure(
     onBest?.(distinct(drafts));
   };
   // Bases of its own first, until one gives a good draft; what is left of them goes in turn with those of the atlas.
-  for (let next = first; !next.done; next = own.next()) {
-    const [best, ...others] = differing(next.value);
-    const tried = [best, ...others.slice(0, AIMS_AT_ONCE - 1)].filter(
-      (way) => way && way.rank <= best!.rank + AS_HOPEFUL,
-    ) as Held[];
+  for (let next = first; !next.done; next = nextOwn()) {
+    const ways = differing(next.value);
+    const tried = ways.filter((way, i) => i < AIMS_AT_ONCE && way.rank <= ways[0]!.rank + AS_HOPEFUL);
     for (const way of tried) if (!isOver()) tryWay(way, manners[0]!);
     held.push(next.value.filter((way) => !tried.includes(way)));
     if (isOver() || drafts.some(isGood)) break;

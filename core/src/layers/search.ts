@@ -137,7 +137,7 @@ class Learner {
     const tail: Literal[] = [];
     const met: number[] = [];
     const last = solver.levelStarts.at(-1)!;
-    const given = base === 0 ? (solver.levelStarts[0] ?? 0) : solver.levelStarts[base]!;
+    const given = solver.levelStarts[base]!;
     let open = 0;
     const add = (literals: readonly Literal[]): void => {
       for (const l of literals) {

@@ -122,6 +122,7 @@ class Settling {
   private readonly picks: Picks;
   private scope: LayerScope | undefined;
   private wide: LayerScope | undefined;
+  private preferring: ((known: Int8Array) => OrderPreference) | undefined;
   private readonly settled = new Map<PieceOrder, Int8Array | undefined>();
 
   constructor(laid: LaidPaper, placed: PlacedPaper, picks: Picks) {
@@ -173,7 +174,8 @@ class Settling {
 
   private prefer(known: Int8Array): OrderPreference {
     const { from, points } = this.laid;
-    return preferenceOf(from, this.placed.withOrder(known), known, points);
+    this.preferring ??= preferenceOf(from, this.placed.withOrder(known), points);
+    return this.preferring(known);
   }
 }
 

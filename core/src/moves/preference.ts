@@ -1,5 +1,12 @@
 import { type Point, areaOf, centroidOf, distance, isTurned } from '../geometry/index.ts';
-import { type FineMesh, type FlatState, facetOnSheet, facetsAt, listEdges } from '../folded/index.ts';
+import {
+  type FineMesh,
+  type FlatState,
+  type MeshEdge,
+  facetOnSheet,
+  facetsAt,
+  listEdges,
+} from '../folded/index.ts';
 import type { OrderPreference } from '../layers/index.ts';
 
 /** Places on the sheet closer than this (sheet sides) are told apart by nothing that lasts. */
@@ -11,25 +18,31 @@ const MOST_POINTS = 6;
  * Which of several orders of layers a move takes: facets are ranked by how far they lie from the move's own points, then
  * by what lies over them already; the better ranked facet of a pair comes to lie on the side its front shows to. All of
  * it is carried along when sheet and move are mirrored, turned, or seen from behind, so that images have images for
- * results, and what is symmetric stays so. Only what nothing else tells apart is told apart by its number.
+ * results, and what is symmetric stays so. Only what nothing else tells apart is told apart by its number. Where the paper
+ * lies is read once for all orders that are known in part.
  */
 export function preferenceOf(
   from: FlatState,
   placed: FlatState,
-  known: Int8Array,
   points: readonly Point[],
-): OrderPreference {
+): (known: Int8Array) => OrderPreference {
   const frame = points.slice(0, MOST_POINTS);
   const n = placed.facets.length;
   const was = from.facets.map((_, f) => heightIn(from.order, f, from.facets.length));
   const sides = placed.facets.map((f) => sideOfPlacement(f.placement));
-  const keys = placed.facets.map((_, f) => {
-    const held = facetsAt(from, centroidOf(facetOnSheet(placed, f)))[0];
-    const heights = [heightIn(known, f, n), held === undefined ? 0 : was[held]!];
-    return [...keyAt(facetOnSheet(placed, f), frame), ...heights.map((h) => h * sides[f]!)];
+  const lying = placed.facets.map((_, f) => {
+    const corners = facetOnSheet(placed, f);
+    const held = facetsAt(from, centroidOf(corners))[0];
+    return { key: keyAt(corners, frame), was: (held === undefined ? 0 : was[held]!) * sides[f]! };
   });
-  const loops = placed.facets.map((f) => f.loop);
-  return { ranks: refineRanks(toRanks(keys), loops, placed.vertices), sides };
+  const edges = sizedEdges(
+    placed.facets.map((f) => f.loop),
+    placed.vertices,
+  );
+  return (known) => {
+    const keys = lying.map((own, f) => [...own.key, heightIn(known, f, n) * sides[f]!, own.was]);
+    return { ranks: refineRanks(toRanks(keys), edges), sides };
+  };
 }
 
 /** The same for the pieces of a cut mesh, as they lie before the move. */
@@ -44,8 +57,11 @@ export function rankPieces(
     const corners = p.loop.map((v) => mesh.vertices[v]!);
     return [...keyAt(corners, frame), heightIn(order, i, n) * sides[i]!];
   });
-  const loops = mesh.pieces.map((p) => p.loop);
-  return { ranks: refineRanks(toRanks(keys), loops, mesh.vertices), sides };
+  const edges = sizedEdges(
+    mesh.pieces.map((p) => p.loop),
+    mesh.vertices,
+  );
+  return { ranks: refineRanks(toRanks(keys), edges), sides };
 }
 
 const sideOfPlacement = (placement: Parameters<typeof isTurned>[0]): 1 | -1 => (isTurned(placement) ? -1 : 1);
@@ -85,15 +101,7 @@ const MOST_ROUNDS = 8;
  * Facets of equal rank told apart by what lies round them: the lengths of their edges with the ranks across, again and
  * again (colour refinement, Weisfeiler and Leman 1968). What stays equal is symmetric as far as this can see.
  */
-function refineRanks(
-  ranks: readonly number[],
-  loops: readonly (readonly number[])[],
-  vertices: readonly Point[],
-): number[] {
-  const edges = listEdges(loops).map((e) => ({
-    ...e,
-    size: Math.round(distance(vertices[e.u]!, vertices[e.v]!) / GRAIN),
-  }));
+function refineRanks(ranks: readonly number[], edges: readonly SizedEdge[]): number[] {
   let known = [...ranks];
   for (let round = 0; round < MOST_ROUNDS && new Set(known).size < known.length; round++) {
     const around: number[][] = known.map(() => []);
@@ -110,3 +118,14 @@ function refineRanks(
   }
   return known;
 }
+
+interface SizedEdge extends MeshEdge {
+  /** In grains. */
+  readonly size: number;
+}
+
+const sizedEdges = (loops: readonly (readonly number[])[], vertices: readonly Point[]): SizedEdge[] =>
+  listEdges(loops).map((e) => ({
+    ...e,
+    size: Math.round(distance(vertices[e.u]!, vertices[e.v]!) / GRAIN),
+  }));

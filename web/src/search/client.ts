@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { whenGone } from '../workers/index.ts';
 import { type Issue, type Outcome, done, failed } from '@jade/core/outcome';
 import type { Precreased } from '@jade/core/bases';
+import type { DraftStage } from '@jade/core/draft';
 import type { Packing } from '@jade/core/packing';
 import type {
   DraftCard,
@@ -94,11 +95,12 @@ export function startPacking(
   );
 }
 
-/** Drafts sequences for a figure; `onBest` hears of every better lot. */
+/** Drafts sequences for a figure; `onBest` hears of every better lot, `onStage` of what is begun. */
 export function startDrafting(
   request: DraftRequest,
   onShare: (share: number) => void,
   onBest: (best: readonly DraftCard[]) => void,
+  onStage: (stage: DraftStage) => void,
 ): Search<DraftCard[]> {
   let best: DraftCard[] | undefined;
   return startSearch(
@@ -111,6 +113,7 @@ export function startDrafting(
           best = found;
           onBest(found);
         }),
+        news(onStage),
       ),
     () => Promise.resolve(best && done(best)),
   );

@@ -8,7 +8,7 @@ import {
   precreaseState,
   readBasePaper,
 } from '@jade/core/bases';
-import { DRAFT_CALLS, type Draft, draftFigure } from '@jade/core/draft';
+import { DRAFT_CALLS, type Draft, type DraftStage, draftFigure } from '@jade/core/draft';
 import { type Drawing, drawModel } from '@jade/core/drawing';
 import { buildEffort } from '@jade/core/effort';
 import type { Point } from '@jade/core/geometry';
@@ -126,11 +126,12 @@ const searcher = {
     return found.ok ? judge(task, found.value) : found;
   },
   judge,
-  /** Tells of the best drafts whenever there are better ones. */
+  /** Tells of the best drafts whenever there are better ones, and of what it is at. */
   draft(
     { figure, sheet, baseId }: DraftRequest,
     onShare: (share: number) => void,
     onBest: (best: DraftCard[]) => void,
+    onStage: (stage: DraftStage) => void,
   ): Outcome<DraftCard[], Issue> {
     const folded = bases
       .filter((b) => (baseId ? b.id === baseId : JSON.stringify(b.sheet) === JSON.stringify(sheet)))
@@ -138,6 +139,7 @@ const searcher = {
     const found = draftFigure(figure, folded, buildEffort(DRAFT_CALLS, onShare), {
       ...(baseId ? {} : { own: sheet }),
       onBest: (best) => onBest(toCards(best)),
+      onStage,
     });
     return found.ok ? done(toCards(found.value)) : found;
   },

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { findBase } from '@jade/core/bases';
-import { isHidden, isMissed } from '@jade/core/draft';
+import { type DraftStage, isHidden, isMissed } from '@jade/core/draft';
 import { type Figure, limbsOf } from '@jade/core/parts';
 import type { SheetShape } from '@jade/core/sheet';
 import { toLengthText } from '@jade/core/units';
@@ -16,6 +16,7 @@ import { WORDS } from './words.ts';
 export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape }) {
   const [cards, setCards] = useState<readonly DraftCard[]>();
   const [share, setShare] = useState<number>();
+  const [stage, setStage] = useState<DraftStage>();
   const [fault, setFault] = useState<string>();
   const { baseId } = usePlan();
   const [only, setOnly] = useState('all');
@@ -25,10 +26,12 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
     setCards(undefined);
     setFault(undefined);
     setShare(0);
+    setStage(undefined);
     const search = startDrafting(
       { figure, sheet, baseId: only === 'chosen' ? baseId : null },
       setShare,
       setCards,
+      setStage,
     );
     running.current = search;
     void search.answer.then((answer) => {
@@ -63,7 +66,10 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
         ) : (
           <>
             <Searching what={WORDS.drafting} share={share} onStop={() => running.current?.stop()} />
-            <span className="note mb-2">{cards ? WORDS.lookingForBetterOnes : WORDS.folding}</span>
+            <span className="note mb-2" role="status">
+              {stage ? sayStage(stage) : WORDS.folding}
+              {cards && `; ${WORDS.lookingForBetterOnes}`}
+            </span>
           </>
         )}
       </div>
@@ -76,6 +82,11 @@ export function Drafts({ figure, sheet }: { figure: Figure; sheet: SheetShape })
     </section>
   );
 }
+
+const sayStage = (stage: DraftStage): string =>
+  stage.doing === 'base'
+    ? `making base ${stage.number} for this figure alone`
+    : `folding the ${stage.baseName.toLowerCase()} into the pose`;
 
 /** Drafts worth a look in full; those that went wrong in half of the figure behind a word, where there is a better one. */
 function Cards({ cards, ...rest }: { cards: readonly DraftCard[]; figure: Figure; isDone: boolean }) {
