@@ -1,8 +1,8 @@
 /**
  * npm run bench: how long the engine and the pages take on this machine. Prints times, over how slow the machine is just now,
- * beside those of the committed table in docs/benchmarks.md, and says what became slower; nothing here passes or fails. Names of families (layers, moves, shaping, ...) or "pages" measure these
- * alone, "engine" leaves the pages out, and nothing measures all but the drafts, which take minutes. `--write` puts the new
- * figures into the table and leaves the other rows.
+ * beside those of the committed table in docs/benchmarks.md, and says what became slower; nothing here passes or fails.
+ * Names of families (layers, moves, shaping, ...) or "pages" measure these alone, "engine" leaves the pages out, and nothing
+ * measures all but the drafts, which take minutes. `--write` puts the new figures into the table and leaves the other rows.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import {

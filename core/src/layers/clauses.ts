@@ -1,7 +1,7 @@
 import type { LayerSolver, Literal } from './solver.ts';
 
 /** What a book of clauses asks of relations. */
-type Known = Pick<LayerSolver, 'isTrue' | 'negate'>;
+type Known = Pick<LayerSolver, 'isTrue'>;
 
 /**
  * Learned clauses: of each at least one literal must be true. Its first two are watched (Moskewicz and others 2001), in

@@ -135,7 +135,7 @@ function isSubset(a: Bits, b: Bits): boolean {
   return true;
 }
 
-function countBits(bits: Bits): number {
+export function countBits(bits: Bits): number {
   let count = 0;
   for (let word of bits) {
     for (; word !== 0; word &= word - 1) count++;

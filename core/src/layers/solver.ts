@@ -1,6 +1,7 @@
 import { ClauseBook } from './clauses.ts';
 import { CommonCells } from './commonCells.ts';
-import { type Bits, type LayerProblem, bitsOf } from './problem.ts';
+import { type CreaseRows, toRows } from './creaseRows.ts';
+import { type Bits, type LayerProblem, bitsOf, countBits } from './problem.ts';
 import { TacoBook } from './tacoBook.ts';
 import { TACO_PAIRS, tacoForced } from './tacos.ts';
 
@@ -52,7 +53,7 @@ export class LayerSolver {
     this.words = words;
     this.up = new Int32Array(n * words);
     this.down = new Int32Array(n * words);
-    const most = countPairs(problem.overlaps);
+    const most = problem.overlaps.reduce((sum, row) => sum + countBits(row), 0) / 2;
     this.trail = new Int32Array(most);
     this.reasonA = new Int32Array(most);
     this.reasonB = new Int32Array(most);
@@ -393,39 +394,3 @@ export class LayerSolver {
 /** Reasons below zero: OPEN none, CLAUSE_REASON - k clause k, TACO_REASON - t taco t. */
 const CLAUSE_REASON = -2;
 const TACO_REASON = -1_000_000_000;
-
-/** The creases of each facet with the facet across and what runs through them, facet after facet. */
-interface CreaseRows {
-  readonly start: Int32Array;
-  readonly other: Int32Array;
-  /** Bits of what runs through each. */
-  readonly through: Bits;
-  /** Bits of what runs through any crease of a facet: mostly nothing, which one look tells. */
-  readonly any: Bits;
-}
-
-function toRows({ n, words, creases, creasesOf, through }: LayerProblem): CreaseRows {
-  const start = new Int32Array(n + 1);
-  for (let f = 0; f < n; f++) start[f + 1] = start[f]! + creasesOf[f]!.length;
-  const other = new Int32Array(start[n]!);
-  const rows = new Int32Array(start[n]! * words);
-  const any = new Int32Array(n * words);
-  for (let f = 0; f < n; f++)
-    creasesOf[f]!.forEach((k, i) => {
-      const at = start[f]! + i;
-      other[at] = creases[k]!.a === f ? creases[k]!.b : creases[k]!.a;
-      rows.set(through[k]!, at * words);
-      for (let w = 0; w < words; w++) any[f * words + w]! |= through[k]![w]!;
-    });
-  return { start, other, through: rows, any };
-}
-
-/** How many pairs of facets overlap. */
-function countPairs(overlaps: readonly Bits[]): number {
-  let count = 0;
-  for (const row of overlaps)
-    for (let word of row) {
-      for (; word !== 0; word &= word - 1) count++;
-    }
-  return count / 2;
-}
