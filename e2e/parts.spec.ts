@@ -43,6 +43,29 @@ test('a wading bird goes from nothing to a figure, ranked bases and a packing', 
   await expect(page.getByRole('region', { name: 'Limb by limb' })).toContainText('Bird base');
 });
 
+test('a base with too few flaps has some split for ears and toes, and its pattern goes into the folds', async ({
+  page,
+}) => {
+  await beginPlan(page, 'Marsh fox');
+  await pleat(page, 'Parts').click();
+  await page.getByRole('button', { name: 'Animal with ears and a tail' }).click();
+  await page.getByText(/bases with too few flaps/).click();
+  await page.getByRole('button', { name: 'Split its flaps, or graft strips of the fish base' }).click();
+  const parting = page.getByTestId('parting');
+  await expect(parting.getByRole('region', { name: 'Flaps split' })).toContainText(
+    /head, left ear and right ear from flap [AC]/,
+    { timeout: 30000 },
+  );
+  await expect(parting.getByRole('region', { name: 'Strips grafted' })).toContainText(
+    /mm of its side strips/,
+  );
+  await parting.getByRole('button', { name: /its paper with its flaps split/ }).click();
+  await expect(parting.getByTestId('row-leaf').getByRole('img')).toBeVisible();
+  await parting.getByRole('button', { name: /Begin the folds with its flaps split/ }).click();
+  await expect(parting.getByText('One step was put at the start of Folds.')).toBeAttached();
+  await expect(pleat(page, 'Folds')).toContainText('1, all flat');
+});
+
 test('joints are dragged and nudged, and undo takes a drag back at once', async ({ page }) => {
   await beginPlan(page, 'Marten');
   await pleat(page, 'Parts').click();

@@ -3,7 +3,7 @@ import { collectPages, writeCutting } from '@jade/core/booklet';
 import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
-import { DESIGN_EFFORT, FITS, marksOfTips, offerBases } from '@jade/core/design';
+import { DESIGN_EFFORT, FITS, PARTING_EFFORT, marksOfTips, offerBases, partBase } from '@jade/core/design';
 import { DRAFT_CALLS, draftFigure } from '@jade/core/draft';
 
 import { buildEffort } from '@jade/core/effort';
@@ -163,6 +163,34 @@ export const designVerbs: Record<string, Verb> = {
         tried: found.tried,
         ms: Math.round(performance.now() - began),
       };
+    },
+  },
+  part: {
+    usage: 'part PARTS.json --base NAME',
+    about:
+      'How a base of the atlas with too few flaps can serve a stick figure: which ends share a flap that is split, or is given strips along both edges at its corner, the sheet each asks for by arithmetic, and the verified pattern where one came of it (sheetSide null where none did).',
+    run(args) {
+      const { files, values } = readArgs(args, { base: { type: 'string' } }, 1);
+      const figure = readFigureFile(files[0]!);
+      const base = findBase(String(values.base ?? ''));
+      if (!base)
+        throw new BadInput(
+          `there is no base "${String(values.base ?? '')}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
+        );
+      const found = valueOf(partBase(figure, foldBase(base), buildEffort(PARTING_EFFORT)));
+      return found.map(({ way, bundles, plannedMm, stripMm, offer }) => ({
+        way,
+        bundles,
+        planned: plannedMm,
+        strip: stripMm,
+        sheetSide: offer?.design.sideMm ?? null,
+        verified: offer !== undefined && checkState(offer.design.state).length === 0,
+        layersMax: offer?.design.layersMax ?? null,
+        longer: offer?.longer ?? [],
+        creasePattern: offer
+          ? foldsOf(offer.design.state).map((f) => ({ from: f.from, to: f.to, sense: f.sense }))
+          : null,
+      }));
     },
   },
   draft: {

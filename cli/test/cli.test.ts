@@ -309,6 +309,25 @@ describe('the command line', () => {
     expect(line[0]).toMatchObject({ creases: 2, exact: true });
   });
 
+  test('part says which ends share a flap of a base with too few, the sheet, and the verified pattern', async () => {
+    const found = (await ask('part', file('bird.parts.json', bird), '--base', 'diagonal')) as unknown as {
+      way: string;
+      bundles: { limbs: string[]; flapTip: string }[];
+      planned: number;
+      sheetSide: number | null;
+      verified: boolean;
+    }[];
+    expect(found.length).toBeGreaterThan(0);
+    for (const { way, bundles, planned, sheetSide, verified } of found) {
+      expect(['split', 'graft']).toContain(way);
+      expect(bundles.every((b) => b.limbs.length >= 2)).toBe(true);
+      expect(planned).toBeGreaterThan(0);
+      expect(verified).toBe(sheetSide !== null);
+    }
+    await expect(ask('part', file('bird.parts.json', bird), '--base', 'none')).rejects.toThrow(
+      /no base "none"/,
+    );
+  });
   test('design answers with a verified base of its own, its creases, steps and marks', async () => {
     const made = (await ask('design', file('bird.parts.json', bird))) as unknown as {
       sheetSide: number;

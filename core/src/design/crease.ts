@@ -61,7 +61,8 @@ export function foldDesign(
     }
     const made = { ...folded, along };
     if (!liesOnAxis(done, made)) return 'axis';
-    return checkState(made.state).length > 0 ? 'laws' : made;
+    // A state too fine to be cut into cells cannot be checked, so it is none.
+    return unlessBroken(() => checkState(made.state))?.length === 0 ? made : 'laws';
   }
   return fault;
 }

@@ -83,6 +83,8 @@ export interface DesignOptions {
   readonly isWanted?: (round: readonly number[]) => boolean;
   /** Bases folded at most. */
   readonly enough?: number;
+  /** Placements to begin with, in the order of `leavesOf`, in place of those looked for; the bound is the best of them. */
+  readonly from?: readonly Placement[];
 }
 
 /** Ends on the sheet, and how many sheet sides a mm is there. */
@@ -110,6 +112,7 @@ export function designBases(
     faultsOf = () => 0,
     isWanted,
     enough = ENOUGH,
+    from,
   }: DesignOptions = {},
 ): Outcome<Designs, Issue> {
   const count = leavesOf(figure).length;
@@ -139,7 +142,9 @@ export function designBases(
       path: 'sheet',
       text: `A grid is laid on a square, a rectangle or a half-square, not on a ${sheetTitle(sheet).toLowerCase()}; let the ends lie anywhere.`,
     });
-  const found = findStarts(task, tree, effort, seed, isWanted);
+  const found = from
+    ? done({ bound: Math.max(...from.map((s) => s.scale)), starts: from })
+    : findStarts(task, tree, effort, seed, isWanted);
   if (!found.ok) return found;
   const { bound, starts } = found.value;
   const tried = { begun: 0, completed: 0, cut: 0, folded: 0 };

@@ -10,5 +10,7 @@ export type { TipMark } from './tips.ts';
 export { marksOfTips } from './tips.ts';
 export type { BestIn, OfferedBase, OfferedBases } from './offer.ts';
 export { offerBases } from './offer.ts';
+export type { PartedBase } from './parted.ts';
+export { PARTING_EFFORT, partBase } from './parted.ts';
 export type { SeatedBase } from './seated.ts';
 export { AWAY, FEW, countBlocked, seatedBases } from './seated.ts';

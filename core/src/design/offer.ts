@@ -77,7 +77,13 @@ function chooseFrom(figure: Figure, designs: readonly Design[]): OfferedBase[] {
   return [...chosen].map(([design, bestIn]) => offerOf(figure, design, folded.get(design)!, bestIn));
 }
 
-function offerOf(figure: Figure, design: Design, folded: FoldedBase, bestIn: readonly BestIn[]): OfferedBase {
+/** A folded design as it is offered: how its flaps serve the figure's limbs. */
+export function offerOf(
+  figure: Figure,
+  design: Design,
+  folded: FoldedBase,
+  bestIn: readonly BestIn[],
+): OfferedBase {
   const { limbs } = taskOfFigure(figure, limbsOf(figure, []));
   const { done: completed, sideMm } = design;
   const assignment = limbs

@@ -1,5 +1,5 @@
 import type { CreasePattern, FoldedPattern } from '../creases/index.ts';
-import { type Arrangement, arrangeFacets } from '../folded/index.ts';
+import { type Arrangement, TooCoarse, arrangeFacets } from '../folded/index.ts';
 import { type Point, distance } from '../geometry/index.ts';
 
 /** Bits of facets, 32 to a word. */
@@ -226,8 +226,11 @@ function readEdges(
       for (const r of resting) setBit(through[k]!, hasBit(own, list[r]!.a) ? list[r]!.a : list[r]!.b);
       for (let j = i + 1; j < folds.length; j++) {
         const m = folds[j]!;
-        if (onLeft[i] === onLeft[j] && isNew(k, m))
-          tacos.push(list[k]!.a, list[k]!.b, list[m]!.a, list[m]!.b);
+        if (onLeft[i] !== onLeft[j] || !isNew(k, m)) continue;
+        const [p, q] = [list[k]!, list[m]!];
+        // A facet with two of its sides on one edge is thinner than the tolerance: nothing said of it would hold.
+        if (p.a === q.a || p.a === q.b || p.b === q.a || p.b === q.b) throw new TooCoarse();
+        tacos.push(p.a, p.b, q.a, q.b);
       }
     });
     resting.forEach((k, i) => {

@@ -11,6 +11,8 @@ import type {
   JudgedPacking,
   OwnRows,
   PackingRequest,
+  PartedRow,
+  PartingRequest,
   PressRequest,
   Searcher,
 } from './worker.ts';
@@ -124,6 +126,17 @@ export const startFitting = (request: FittingRequest, onShare: (share: number) =
   startSearch(
     'fitting',
     (searcher, news) => searcher.fitBases(request, news(onShare)),
+    () => Promise.resolve(undefined),
+  );
+
+/** Splits flaps of a base, or grafts strips to it, for a figure it has too few flaps for; stopped, there is nothing. */
+export const startParting = (
+  request: PartingRequest,
+  onShare: (share: number) => void,
+): Search<PartedRow[]> =>
+  startSearch(
+    'splitting of flaps',
+    (searcher, news) => searcher.partBase(request, news(onShare)),
     () => Promise.resolve(undefined),
   );
 

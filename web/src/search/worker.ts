@@ -4,6 +4,7 @@ import {
   type BasePaper,
   type Precreased,
   bases,
+  findBase,
   foldBase,
   precreaseState,
   readBasePaper,
@@ -17,8 +18,12 @@ import {
   DESIGN_EFFORT,
   type Design,
   type Fit,
+  type OfferedBase,
+  PARTING_EFFORT,
+  type PartedBase,
   marksOfTips,
   offerBases,
+  partBase,
 } from '@jade/core/design';
 import { specOf } from '@jade/core/kinds';
 import type { Figure } from '@jade/core/parts';
@@ -108,6 +113,17 @@ export interface FittingRequest extends Pick<DraftRequest, 'figure' | 'sheet'> {
   readonly fit: Fit | null;
 }
 
+/** A base that has too few flaps, to be made to serve all the same. */
+export interface PartingRequest {
+  readonly figure: Figure;
+  readonly baseId: string;
+}
+
+/** One way such a base can serve; its row is missing where no pattern came of it. */
+export interface PartedRow extends Omit<PartedBase, 'offer'> {
+  readonly row?: OwnRow;
+}
+
 /** A base by its steps. */
 export interface PressRequest {
   readonly sheet: SheetShape;
@@ -151,20 +167,21 @@ const searcher = {
     const found = offerBases(figure, sheet, buildEffort(DESIGN_EFFORT, onShare), fit ? { fit } : {});
     if (!found.ok) return found;
     const { offers, tried, isMirrored } = found.value;
-    const rows = offers.map(({ folded, match, bestIn, longer, design }): OwnRow => ({
-      ...readBaseRow(match, folded),
-      points: folded.base.points,
-      steps: folded.base.steps,
-      hubLayers: design.hubLayers,
-      layersMax: design.layersMax,
-      facets: design.state.facets.length,
-      fillers: design.stubs,
-      paper: readBasePaper(folded),
-      marks: readMarks(design, sheet),
-      bestIn,
-      longer,
-    }));
-    return done({ rows, tried: tried.begun, isMirrored });
+    return done({ rows: offers.map((o) => toOwnRow(o, sheet)), tried: tried.begun, isMirrored });
+  },
+  /** How a base with too few flaps can serve; a sentence where it cannot, or need not. */
+  partBase(
+    { figure, baseId }: PartingRequest,
+    onShare: (share: number) => void,
+  ): Outcome<PartedRow[], Issue> {
+    const base = foldBase(findBase(baseId)!);
+    const found = partBase(figure, base, buildEffort(PARTING_EFFORT, onShare));
+    if (!found.ok) return found;
+    return done(
+      found.value.map(({ offer, ...told }) =>
+        offer ? { ...told, row: toOwnRow(offer, base.base.sheet) } : told,
+      ),
+    );
   },
   /** The creases of a base set one by one on the open sheet, by marks, and its collapse; a sentence where it cannot be. */
   pressBase({ sheet, points, steps }: PressRequest): Outcome<Precreased, Issue> {
@@ -174,6 +191,20 @@ const searcher = {
   },
 };
 export type Searcher = typeof searcher;
+
+const toOwnRow = ({ folded, match, bestIn, longer, design }: OfferedBase, sheet: SheetShape): OwnRow => ({
+  ...readBaseRow(match, folded),
+  points: folded.base.points,
+  steps: folded.base.steps,
+  hubLayers: design.hubLayers,
+  layersMax: design.layersMax,
+  facets: design.state.facets.length,
+  fillers: design.stubs,
+  paper: readBasePaper(folded),
+  marks: readMarks(design, sheet),
+  bestIn,
+  longer,
+});
 
 function judge(task: PackingTask, packing: Packing): Outcome<JudgedPacking, Issue> {
   const proof = provePacking(task, packing);

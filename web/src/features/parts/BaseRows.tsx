@@ -8,6 +8,7 @@ import { useEdit, usePlan } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
 import type { OwnRow } from '../../search/index.ts';
 import { useBegin } from './LimbByLimb.tsx';
+import { Parting } from './Parting.tsx';
 import { RowLeaf } from './RowLeaf.tsx';
 import { WORDS } from './words.ts';
 
@@ -88,6 +89,8 @@ function Row({
   const { unit } = useSettings();
   const chosen = plan.baseId === match.baseId;
   const [isOpen, setOpen] = useState(false);
+  const [isParting, setParting] = useState(false);
+  const canPart = plan.figure !== null && match.missingFlaps > 0 && flaps.length > 0;
   const choose = (): void =>
     edit((p) => {
       p.baseId = chosen ? null : match.baseId;
@@ -191,6 +194,17 @@ function Row({
                 : flaps.length === 0
                   ? WORDS.noFreeFlapFor
                   : `${match.missingFlaps} ${match.missingFlaps === 1 ? 'flap' : 'flaps'} missing`}
+              {canPart && (
+                <button
+                  type="button"
+                  className="act ml-3"
+                  aria-expanded={isParting}
+                  onClick={() => setParting(!isParting)}
+                >
+                  {WORDS.splitOrGraft}
+                  <span className="sr-only"> of the {match.baseName.toLowerCase()}</span>
+                </button>
+              )}
             </p>
           )}
         </div>
@@ -222,6 +236,7 @@ function Row({
         )}
       </div>
       {isOpen && <RowLeaf row={row} />}
+      {isParting && plan.figure && <Parting figure={plan.figure} baseId={match.baseId} />}
     </li>
   );
 }

@@ -134,7 +134,7 @@ export function useBegin() {
     setNote(
       fresh.length === 0
         ? 'The steps of this base are in the sequence already.'
-        : `${fresh.length} ${fresh.length === 1 ? 'step was' : 'steps were'} put at the start of Folds.`,
+        : `${fresh.length === 1 ? 'One step was' : `${fresh.length} steps were`} put at the start of Folds.`,
     );
   };
   return { note, begin };

@@ -77,7 +77,9 @@ function OwnCost({ row, length }: { readonly row: OwnRow; readonly length: (mm: 
   return (
     <div className="mt-3 max-w-[70ch] text-[15px] leading-[22px]">
       <p>
-        Of the bases folded for this figure it has {row.bestIn.map((b) => WORDS.bestIn[b]).join(' and ')}:{' '}
+        {row.bestIn.length > 0
+          ? `Of the bases folded for this figure it has ${row.bestIn.map((b) => WORDS.bestIn[b]).join(' and ')}:`
+          : WORDS.itHas}{' '}
         <b>{layersMax}</b> layers at its thickest place, <b>{hubLayers}</b> at the spot where limbs meet,{' '}
         {facets} facets.
       </p>

@@ -51,6 +51,12 @@ export const WORDS = {
   basesTab: 'Bases',
   draftsTab: 'Drafts',
   itsPaper: 'its paper',
+  itHas: 'It has',
+  splitOrGraft: 'Split its flaps, or graft strips',
+  splitting: 'Splitting its flaps …',
+  partedBy: { split: 'Flaps split', graft: 'Strips grafted' },
+  stopped: 'Stopped; close it and open it again to begin anew.',
+  workedOut: 'worked out only: no pattern came of it from this base',
   hidePaper: 'close its paper',
   bestIn: {
     sheet: 'the least sheet',
