@@ -64,6 +64,12 @@ test('a base with too few flaps has some split for ears and toes, and its patter
   await parting.getByRole('button', { name: /Begin the folds with its flaps split/ }).click();
   await expect(parting.getByText('One step was put at the start of Folds.')).toBeAttached();
   await expect(pleat(page, 'Folds')).toContainText('1, all flat');
+  // It is the plan's base now: its sheet and its limbs are told, after a reload too.
+  await expect(sentence(page)).toContainText('The fish base, flaps split gives them from a sheet of');
+  await saved(page);
+  await page.reload();
+  await expect(pleat(page, 'Parts')).toContainText('fish base, flaps split');
+  await expect(page.getByRole('region', { name: 'Limb by limb' })).toContainText('Fish base, flaps split');
 });
 
 test('joints are dragged and nudged, and undo takes a drag back at once', async ({ page }) => {

@@ -13,6 +13,7 @@ const flap = (width: number): BaseFlap => ({
   length: 1,
   width,
   layers: 2,
+  front: 1,
   hangs: 'right',
 });
 

@@ -158,7 +158,7 @@ describe('bases with a body between two hubs', () => {
             needs,
             at: needs.map((_, i) => (i < a.length ? 0 : 1)),
           };
-          const task: LimbTask = { limbs, seats: [seat], pairs: [], optional: [] };
+          const task: LimbTask = { limbs, seats: [seat], pairs: [], optional: [], sides: [] };
           const orders = (left: readonly number[], n: number): number[][] =>
             n === 0
               ? [[]]

@@ -140,10 +140,22 @@ describe('the plan document', () => {
   });
 
   describe('further pieces', () => {
-    const { sheet, paper, baseId, marks, points, steps, repeats, alternatives, zones, sizeStep, shaping } =
-      buildOwlPlan();
+    const {
+      sheet,
+      paper,
+      baseId,
+      ownBase,
+      marks,
+      points,
+      steps,
+      repeats,
+      alternatives,
+      zones,
+      sizeStep,
+      shaping,
+    } = buildOwlPlan();
     const base = {
-      ...{ id: 'rock', name: 'Rock', alike: null, sheet, paper, baseId, marks, points, steps },
+      ...{ id: 'rock', name: 'Rock', alike: null, sheet, paper, baseId, ownBase, marks, points, steps },
       ...{ repeats, alternatives, zones, sizeStep, shaping },
     };
     const plan = { ...buildPlan('Owl on a rock'), pieces: [base] };

@@ -254,6 +254,7 @@ describe('a figure against the atlas', () => {
           ),
           pairs: limbs.length > 1 ? [[0, 1]] : [],
           optional: [],
+          sides: [],
         };
         const match = matchBase(base, task);
         expect(match.sideMm).toBeCloseTo(

@@ -42,6 +42,8 @@ export interface BaseFlap {
   readonly length: number;
   readonly width: number;
   readonly layers: number;
+  /** Which share of its two faces shows the front side of the paper, half-way along it. */
+  readonly front: number;
   /** The side of the axis, seen from root to tip, on which all paper of the flap lies; missing where it lies on both. */
   readonly hangs?: 'left' | 'right';
 }
@@ -136,10 +138,10 @@ function spanOf(
   state: FlatState,
   ray: Ray & { length: number },
   isDesigned: boolean,
-): Pick<BaseFlap, 'width' | 'layers' | 'hangs'> {
-  const { width, layers, left, right } = crossSection(state, ray, ray.length / 2);
+): Pick<BaseFlap, 'width' | 'layers' | 'front' | 'hangs'> {
+  const { width, layers, left, right, front } = crossSection(state, ray, ray.length / 2);
   const isOneSided = isDesigned || Math.min(left, right) < ONE_SIDED * width;
-  return { width, layers, ...(isOneSided ? { hangs: left > right ? 'left' : 'right' } : {}) };
+  return { width, layers, front, ...(isOneSided ? { hangs: left > right ? 'left' : 'right' } : {}) };
 }
 
 /** Flaps along their rays, longest first. */

@@ -321,6 +321,7 @@ export function buildFerryPlan(): Plan {
     sheet: { shape: boatSheet, sideMm: 66, handling: 'fingers', trimMm: 0, keepGrain: false, halfOf: null },
     paper: paperFrom('bank-brown'),
     baseId: null,
+    ownBase: null,
     marks: [],
     points: boat.points,
     steps: [...boat.steps],

@@ -1,7 +1,14 @@
 import type { FoldedBase } from '../bases/index.ts';
 import type { Effort } from '../effort/index.ts';
 import { type Issue, type Outcome, done } from '../outcome/index.ts';
-import { type BaseMatch, type Figure, leavesOf, limbsOf, taskOfFigure } from '../parts/index.ts';
+import {
+  type BaseMatch,
+  type Figure,
+  findOtherSides,
+  leavesOf,
+  limbsOf,
+  taskOfFigure,
+} from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
 import { baseOfDesign } from './base.ts';
 import { type Design, type DesignOptions, type Designs, designBases } from './design.ts';
@@ -84,7 +91,8 @@ export function offerOf(
   folded: FoldedBase,
   bestIn: readonly BestIn[],
 ): OfferedBase {
-  const { limbs } = taskOfFigure(figure, limbsOf(figure, []));
+  const task = taskOfFigure(figure, limbsOf(figure, []));
+  const { limbs } = task;
   const { done: completed, sideMm } = design;
   const assignment = limbs
     .map((limb, i) => {
@@ -114,6 +122,7 @@ export function offerOf(
       spareFlaps: 0,
       missingFlaps: 0,
       unlikePairs: 0,
+      otherSides: findOtherSides(task, folded.flaps, assignment),
       cost: 0,
     },
     longer: limbs.flatMap((limb, i) => {

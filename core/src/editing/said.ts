@@ -13,6 +13,7 @@ const PARTS: Readonly<Record<Exclude<keyof Plan, 'steps'>, string>> = {
   limbs: 'the limbs',
   figure: 'the stick figure',
   baseId: 'the base',
+  ownBase: 'the base of its own',
   marks: 'the marks',
   points: 'the named places',
   repeats: 'the repeats',

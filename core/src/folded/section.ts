@@ -5,6 +5,7 @@ import {
   cross,
   directionOf,
   dot,
+  isTurned,
   scale,
   tolerance,
 } from '../geometry/index.ts';
@@ -73,24 +74,57 @@ export interface CrossSection {
   /** How far the paper reaches to each side of the axis. */
   readonly left: number;
   readonly right: number;
+  /** Which share of its two faces shows the front side of the paper. */
+  readonly front: number;
+}
+
+const NO_PAPER: CrossSection = { width: 0, layers: 0, left: 0, right: 0, front: 0 };
+
+/** A piece of paper along the cut. */
+interface Span {
+  readonly from: number;
+  readonly to: number;
+  readonly facet: number;
+}
+
+const covers = ({ from, to }: Span, at: number): boolean =>
+  from < at - tolerance.samePoint && to > at + tolerance.samePoint;
+
+/** The share of the faces along the cut, seen from both sides, that shows the front of the paper. */
+function frontShare(state: FlatState, spans: readonly Span[]): number {
+  const n = state.facets.length;
+  const ends = spans.flatMap(({ from, to }) => [from, to]).sort((a, b) => a - b);
+  let [front, whole] = [0, 0];
+  for (let i = 1; i < ends.length; i++) {
+    const size = ends[i]! - ends[i - 1]!;
+    const own = spans.filter((s) => covers(s, (ends[i]! + ends[i - 1]!) / 2)).map((s) => s.facet);
+    if (size < tolerance.samePoint || own.length === 0) continue;
+    const isOver = (f: number, g: number): boolean => f === g || state.order[f * n + g]! > 0;
+    const top = own.find((f) => own.every((g) => isOver(f, g)))!;
+    const low = own.find((f) => own.every((g) => isOver(g, f)))!;
+    if (!isTurned(state.facets[top]!.placement)) front += size;
+    if (isTurned(state.facets[low]!.placement)) front += size;
+    whole += 2 * size;
+  }
+  return whole > 0 ? front / whole : 0;
 }
 
 /** Width and layers of the flap at a distance from its tip, in sheet sides; a cut that leaves a sliver is nudged. */
 export function crossSection(state: FlatState, ray: FlapRay, r: number): CrossSection {
   const cut = [r, r * 0.999, r * 1.001].map((d) => paperWithin(state, ray, d)).find((w) => w !== undefined);
-  if (!cut) return { width: 0, layers: 0, left: 0, right: 0 };
+  if (!cut) return NO_PAPER;
   const along = directionOf(acrossAt(ray, r));
-  const spans: [number, number][] = [];
+  const spans: Span[] = [];
   for (const i of cut.part) {
-    const { loop, before } = cut.mesh.pieces[i]!;
+    const { loop, before, parent } = cut.mesh.pieces[i]!;
     const ends = loop
       .filter((v) => cut.mesh.onLine[v])
       .map((v) => dot(along, apply(before, cut.mesh.vertices[v]!)));
-    if (ends.length >= 2) spans.push([Math.min(...ends), Math.max(...ends)]);
+    if (ends.length >= 2) spans.push({ from: Math.min(...ends), to: Math.max(...ends), facet: parent });
   }
-  if (spans.length === 0) return { width: 0, layers: 0, left: 0, right: 0 };
-  const middles = spans.map(([a, b]) => (a + b) / 2);
-  const [low, high] = [Math.min(...spans.map((s) => s[0])), Math.max(...spans.map((s) => s[1]))];
+  if (spans.length === 0) return NO_PAPER;
+  const middles = spans.map(({ from, to }) => (from + to) / 2);
+  const [low, high] = [Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to))];
   const axis = dot(along, ray.tip);
   // The ray runs from the tip inwards: what is to its left lies to the right of the flap.
   const isLeft = cross(ray.along, along) > 0;
@@ -99,10 +133,7 @@ export function crossSection(state: FlatState, ray: FlapRay, r: number): CrossSe
     width: high - low,
     left: Math.max(0, onLeft),
     right: Math.max(0, onRight),
-    layers: Math.max(
-      ...middles.map(
-        (m) => spans.filter(([a, b]) => a < m - tolerance.samePoint && b > m + tolerance.samePoint).length,
-      ),
-    ),
+    layers: Math.max(...middles.map((m) => spans.filter((s) => covers(s, m)).length)),
+    front: frontShare(state, spans),
   };
 }

@@ -36,6 +36,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'brief.date': 'Needed on',
   figure: 'Stick figure',
   baseId: 'Base',
+  ownBase: 'Base of its own',
   sizeStep: 'Step that is measured',
   'finish.feet': 'Feet',
   'finish.spine': 'Edge it opens at',

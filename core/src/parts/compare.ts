@@ -22,13 +22,15 @@ export function sayWhyBefore(first: BaseMatch, second: BaseMatch, unit: LengthUn
   const because =
     first.unlikePairs < second.unlikePairs
       ? 'its pairs come from like flaps'
-      : first.spareFlaps < second.spareFlaps
-        ? `it leaves ${first.spareFlaps === 0 ? 'no flap' : flaps(first.spareFlaps)} to hide, not ${second.spareFlaps}`
-        : first.cost < second.cost - tolerance.samePoint
-          ? 'less of its flaps must be shortened'
-          : first.steps < second.steps
-            ? `it is made in ${first.steps} steps, not ${second.steps}`
-            : 'nothing tells them apart but the atlas';
+      : first.otherSides.length < second.otherSides.length
+        ? 'more of its flaps show the side of the paper that is wanted'
+        : first.spareFlaps < second.spareFlaps
+          ? `it leaves ${first.spareFlaps === 0 ? 'no flap' : flaps(first.spareFlaps)} to hide, not ${second.spareFlaps}`
+          : first.cost < second.cost - tolerance.samePoint
+            ? 'less of its flaps must be shortened'
+            : first.steps < second.steps
+              ? `it is made in ${first.steps} steps, not ${second.steps}`
+              : 'nothing tells them apart but the atlas';
   return `${a} and ${b} need the same sheet; ${because}.`;
 }
 

@@ -178,6 +178,19 @@ export function flapsOf(figure: Figure): WantedFlap[] {
   });
 }
 
+/** The side the flap that ends at a leaf shall show: as its outermost limb says that says anything. */
+export function sideOfFlap(figure: Figure, leaf: string): FigureLimb['side'] {
+  const root = rootOf(figure);
+  let [node, limb] = [leaf, limbsAt(figure, leaf)[0]];
+  while (limb) {
+    if (limb.side) return limb.side;
+    node = limb.from === node ? limb.to : limb.from;
+    const onward: FigureLimb[] = limbsAt(figure, node).filter((l) => l !== limb);
+    limb = onward.length === 1 && node !== root ? onward[0] : undefined;
+  }
+  return undefined;
+}
+
 /** The leaf beyond a limb, where there is just one on its outer side. */
 function leafBeyond(figure: Figure, limb: FigureLimb): string | undefined {
   const leaves = leavesOf(figure);

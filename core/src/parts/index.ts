@@ -6,8 +6,8 @@ export type { Seat } from './seats.ts';
 export type { Limb, LimbTask } from './task.ts';
 export { taskOfFigure } from './task.ts';
 export { wayBetween } from './seats.ts';
-export type { BaseMatch, LimbMatch, SpareFlap } from './match.ts';
-export { matchBase, matchBases, fullnessOf } from './match.ts';
+export type { BaseMatch, LimbMatch, OtherSide, SpareFlap } from './match.ts';
+export { findOtherSides, matchBase, matchBases, fullnessOf } from './match.ts';
 export type { Figure, FigureLimb, WantedFlap, River } from './figure.ts';
 export {
   figureSchema,
@@ -36,6 +36,8 @@ export {
   scaleFigure,
   changePacking,
 } from './reshape.ts';
+export type { KeptBase } from './kept.ts';
+export { keepBase, keptBaseSchema, matchOfKept } from './kept.ts';
 export { sayWhyBefore } from './compare.ts';
 export type { Stick } from './starters.ts';
 export { startingFigures, starOf, limbsOf, taskOf, writeFigure } from './starters.ts';

@@ -1,8 +1,8 @@
 import { tolerance } from '../geometry/index.ts';
 import type { BaseFlap, FoldedBase } from '../bases/index.ts';
-import { type Sitting, sitOn } from './sit.ts';
+import { type Sitting, otherSideOf, sitOn } from './sit.ts';
 import type { Seat } from './seats.ts';
-import { type Limb, type LimbTask, isTask, taskOfLimbs } from './task.ts';
+import { type Limb, type LimbTask, type PaperSide, isTask, taskOfLimbs } from './task.ts';
 
 export interface LimbMatch {
   readonly limb: Limb;
@@ -19,6 +19,14 @@ export interface SpareFlap {
   readonly tip: string;
   readonly length: number;
   readonly way: 'sink' | 'fold inside' | 'fold away';
+}
+
+/** A limb that must change its colour. */
+export interface OtherSide {
+  readonly limb: Limb;
+  readonly wants: PaperSide;
+  /** Share of its flap that shows the other side. */
+  readonly share: number;
 }
 
 /** How one base serves the limbs. `sideMm` is missing when there are too few flaps. */
@@ -42,6 +50,8 @@ export interface BaseMatch {
   readonly missingFlaps: number;
   /** Pairs of limbs that come from unlike flaps. */
   readonly unlikePairs: number;
+  /** Limbs whose flap shows the other side of the paper than they want, and the share of it that does. */
+  readonly otherSides: readonly OtherSide[];
   /** What must be shortened, hidden and evened out, in sheet sides; decides between equal sheets. */
   readonly cost: number;
 }
@@ -98,9 +108,26 @@ export function matchBase(folded: FoldedBase, wanted: LimbTask | readonly Limb[]
     spareFlaps: spare.length,
     missingFlaps: missing,
     unlikePairs: best?.unlike ?? 0,
+    otherSides: findOtherSides(task, flaps, assignment),
     cost: best?.cost ?? 0,
   };
 }
+
+/** Limbs that want a side of the paper their flaps do not show (a twentieth of a flap is let be). */
+export const findOtherSides = (
+  { limbs, sides }: Pick<LimbTask, 'limbs' | 'sides'>,
+  flaps: readonly BaseFlap[],
+  assignment: readonly LimbMatch[],
+): OtherSide[] =>
+  assignment.flatMap(({ limb, flapTip }): OtherSide[] => {
+    const wants = sides[limbs.indexOf(limb)];
+    const share = otherSideOf(
+      flaps.find((f) => f.tip === flapTip)!,
+      wants,
+    );
+    return wants !== undefined && share > LET_BE ? [{ limb, wants, share }] : [];
+  });
+const LET_BE = 0.05;
 
 /** The paper between two hubs, told like a limb where it is what asks for the sheet. */
 const bodyAsLimb = ({ bodyMm, body, nodes }: Seat, river: number): LimbMatch[] =>

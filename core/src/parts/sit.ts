@@ -1,7 +1,7 @@
 import type { BaseFlap } from '../bases/index.ts';
 import { distance, tolerance } from '../geometry/index.ts';
 import type { Seat } from './seats.ts';
-import type { LimbTask } from './task.ts';
+import type { LimbTask, PaperSide } from './task.ts';
 
 /** Two flaps this much alike are of one kind: either can be the mate of the other. */
 const ALIKE = 1e-6;
@@ -20,6 +20,7 @@ function kindsOf(flaps: readonly BaseFlap[]): FlapKind[] {
         Math.abs(like!.length - flap.length) < ALIKE &&
         Math.abs(like!.width - flap.width) < ALIKE &&
         like!.layers === flap.layers &&
+        Math.abs(like!.front - flap.front) < ALIKE &&
         distance(like!.root, flap.root) < ALIKE,
     );
     if (own) own.flaps.push(flap);
@@ -28,8 +29,15 @@ function kindsOf(flaps: readonly BaseFlap[]): FlapKind[] {
   return kinds;
 }
 
-/** Weights between equal sheets: paper to be shortened, flaps to be hidden, pairs to be evened out (sheet sides). */
-const WEIGHT = { excess: 1, spare: 0.6, unlike: 0.5 };
+/**
+ * Weights between equal sheets: paper to be shortened, flaps to be hidden, pairs to be evened out, and flaps that show the
+ * other side of the paper, by the share that does (sheet sides).
+ */
+const WEIGHT = { excess: 1, spare: 0.6, unlike: 0.5, otherSide: 0.4 };
+
+/** The share of a flap that shows the other side of the paper than is wanted; 0 where either will do. */
+export const otherSideOf = ({ front }: BaseFlap, wanted: PaperSide | undefined): number =>
+  wanted === undefined ? 0 : wanted === 'front' ? 1 - front : front;
 
 /** A limb by number, with the flap it gets. */
 interface Chosen {
@@ -112,7 +120,8 @@ function cheapest(
   const fits = (limb: number, kind: FlapKind): boolean =>
     needs[limb]! <= kind.length * side * (1 + tolerance.samePoint);
   const excess = (limb: number, kind: FlapKind): number =>
-    WEIGHT.excess * (kind.length - needs[limb]! / side);
+    WEIGHT.excess * (kind.length - needs[limb]! / side) +
+    WEIGHT.otherSide * kind.length * otherSideOf(kind.flaps[0]!, task.sides[limb]);
   interface Way {
     readonly cost: number;
     readonly unlike: number;

@@ -1,4 +1,4 @@
-import { type Figure, flapsOf, leafPairsOf, leavesOf, limbsAt } from './figure.ts';
+import { type Figure, flapsOf, leafPairsOf, leavesOf, limbsAt, sideOfFlap } from './figure.ts';
 import { type Seat, seatsOf } from './seats.ts';
 
 /** A limb of the subject: a flap has to become it. */
@@ -7,6 +7,9 @@ export interface Limb {
   readonly name: string;
   readonly lengthMm: number;
 }
+
+/** A side of the paper. */
+export type PaperSide = 'front' | 'back';
 
 /** Limbs as a base is asked for them. */
 export interface LimbTask {
@@ -17,6 +20,8 @@ export interface LimbTask {
   readonly pairs: readonly (readonly [number, number])[];
   /** Limbs a base may leave out, by number. */
   readonly optional: readonly number[];
+  /** The side of the paper each limb shall show, by number; undefined where either will do. */
+  readonly sides: readonly (PaperSide | undefined)[];
 }
 
 /** Limbs that all leave one hub. */
@@ -33,6 +38,7 @@ export const taskOfLimbs = (limbs: readonly Limb[]): LimbTask => ({
   ],
   pairs: [],
   optional: [],
+  sides: limbs.map(() => undefined),
 });
 
 /** The limbs of a figure, with every seat it can have. */
@@ -43,6 +49,7 @@ export function taskOfFigure(figure: Figure, limbs: readonly Limb[]): LimbTask {
     limbs: leaves.map((leaf) => limbs.find((l) => l.id === leaf)!),
     seats: seatsOf(figure, leaves),
     pairs: leafPairsOf(figure),
+    sides: leaves.map((leaf) => sideOfFlap(figure, leaf)),
     optional: leaves.flatMap((leaf, i) => (limbsAt(figure, leaf)[0]!.optional && flaps[i] ? [i] : [])),
   };
 }

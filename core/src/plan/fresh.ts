@@ -58,6 +58,7 @@ export function buildPlan(name: string): Plan {
     limbs: [],
     figure: null,
     baseId: null,
+    ownBase: null,
     marks: [],
     points: {},
     zones: [],

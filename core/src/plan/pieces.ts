@@ -103,6 +103,7 @@ export type PieceBeginning =
 export function addPiece(plan: Plan, id: string, name: string, how: PieceBeginning): Plan {
   const bare = {
     baseId: null,
+    ownBase: null,
     marks: [],
     points: {},
     steps: [],

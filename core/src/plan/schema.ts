@@ -3,7 +3,7 @@ import { boundNames } from '../wishes/index.ts';
 import { day, id, mm, text } from './fields.ts';
 import { benchRunSchema, diaryEntrySchema } from './records.ts';
 import { isColour } from '../colour/index.ts';
-import { figureSchema } from '../parts/index.ts';
+import { figureSchema, keptBaseSchema } from '../parts/index.ts';
 import { pointRefSchema } from '../references/index.ts';
 import { shapingStepSchema, springDrillSchema } from '../shaping/index.ts';
 import { alternativesSchema, namedPointsSchema, repeatRunsSchema, stepSchema } from '../sequence/index.ts';
@@ -228,6 +228,8 @@ const pieceFields = {
   }),
   paper: paperSchema,
   baseId: id.nullable(),
+  /** A base made for the figure alone, which no atlas has. */
+  ownBase: keptBaseSchema.nullable().default(null),
   marks: z.array(markSchema).max(60),
   points: namedPointsSchema,
   steps: z.array(stepSchema).max(400),

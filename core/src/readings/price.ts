@@ -89,6 +89,7 @@ function partAtBody(figure: Figure, task: LimbTask): LimbTask[] | undefined {
       seats: [{ nodes: [seat.nodes[hub]!], bodyMm: 0, body: '', needs, at: needs.map(() => 0) }],
       pairs: [],
       optional: [],
+      sides: [...own.map((i) => task.sides[i]), ...body.map(() => undefined)],
     };
   });
 }

@@ -5,7 +5,7 @@ import type { AlignmentSigma } from '../slips/index.ts';
 import { type Construction, constructMark, judgeConstruction, readWish } from '../ways/index.ts';
 import type { DiaryEntry } from '../plan/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
-import { matchBase, taskOf, type BaseMatch } from '../parts/index.ts';
+import { matchBase, matchOfKept, taskOf, type BaseMatch } from '../parts/index.ts';
 import { waitMinutes } from '../waits/index.ts';
 import { type StepTime, learnPaces, toMinutes } from '../schedule/index.ts';
 import { type PointRef, resolvePoint } from '../references/index.ts';
@@ -178,6 +178,7 @@ function toStepTimes({ runs, replay, plan }: Pick<ReadingsInput, 'runs' | 'repla
 const USUAL_SIDE_MM = 200;
 
 function toBaseMatch({ plan }: ReadingsInput): BaseMatch | undefined {
+  if (plan.ownBase && plan.figure) return matchOfKept(plan.ownBase, plan.figure);
   const folded = plan.baseId === null ? undefined : foldedBase(plan.baseId);
   return folded && plan.limbs.length > 0 ? matchBase(folded, taskOf(plan)) : undefined;
 }

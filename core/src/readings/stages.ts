@@ -69,13 +69,19 @@ function readParts({ plan, unit }: ReadingsInput, { base }: ReadingsCore, state:
           ? `${base.missingFlaps} ${base.missingFlaps === 1 ? 'flap' : 'flaps'} short`
           : `from ${toLengthText(base.sideMm, unit).text}`;
   return {
-    state: state('parts', plan.limbs.length > 0 || plan.baseId !== null, base?.sideMm !== undefined),
+    state: state(
+      'parts',
+      plan.limbs.length > 0 || plan.baseId !== null || plan.ownBase !== null,
+      base?.sideMm !== undefined,
+    ),
     figure,
     line: base?.limiting
       ? `${base.baseName.toLowerCase()}, ${base.limiting.limb.name.toLowerCase()} decides`
       : base
         ? base.baseName.toLowerCase()
-        : 'no base chosen',
+        : plan.ownBase && plan.figure
+          ? 'its base was made for other lengths'
+          : 'no base chosen',
   };
 }
 

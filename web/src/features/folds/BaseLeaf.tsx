@@ -46,7 +46,7 @@ export function BaseLeaf({ onClose }: { onClose: () => void }) {
       count = steps.length;
       return {
         ...copied,
-        baseId: p.baseId ?? base.id,
+        baseId: p.baseId ?? (p.ownBase ? null : base.id),
         steps: copied.steps.map((s, i) =>
           i < count ? { ...s, passage: byCreases ? s.passage : PASSAGE } : s,
         ),

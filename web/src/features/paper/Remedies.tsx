@@ -62,6 +62,7 @@ function applyRemedy(p: Plan, change: RemedyChange, papers: readonly DrawerPaper
       return;
     case 'base':
       p.baseId = change.id;
+      p.ownBase = null;
       return;
     case 'target':
       p.brief.target.mm = change.mm;

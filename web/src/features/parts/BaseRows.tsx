@@ -7,7 +7,7 @@ import { DrawingView, usePalette } from '../../pictures/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
 import type { OwnRow } from '../../search/index.ts';
-import { useBegin } from './LimbByLimb.tsx';
+import { keptOf, useBegin } from './LimbByLimb.tsx';
 import { Parting } from './Parting.tsx';
 import { RowLeaf } from './RowLeaf.tsx';
 import { WORDS } from './words.ts';
@@ -87,13 +87,17 @@ function Row({
   const { note, begin } = useBegin();
   const palette = usePalette();
   const { unit } = useSettings();
-  const chosen = plan.baseId === match.baseId;
+  const isOwn = 'steps' in row;
+  const chosen = isOwn
+    ? plan.ownBase?.name === match.baseName && Math.abs(plan.ownBase.sideMm - (match.sideMm ?? 0)) < 0.05
+    : plan.baseId === match.baseId;
   const [isOpen, setOpen] = useState(false);
   const [isParting, setParting] = useState(false);
   const canPart = plan.figure !== null && match.missingFlaps > 0 && flaps.length > 0;
   const choose = (): void =>
     edit((p) => {
       p.baseId = chosen ? null : match.baseId;
+      p.ownBase = null;
       const base = findBase(match.baseId)!;
       if (chosen) return;
       if (sheet.kind !== 'square' || p.sheet.shape.kind !== 'square')
@@ -184,6 +188,7 @@ function Row({
                 <p className="note leading-[15px]">
                   {match.limiting!.limb.name} decides
                   {match.spareFlaps > 0 ? `; ${match.spareFlaps} to hide` : ''}
+                  {match.otherSides.length > 0 ? `; ${match.otherSides.length} to change colour` : ''}
                 </p>
               </div>
             </>
@@ -208,13 +213,13 @@ function Row({
             </p>
           )}
         </div>
-        {'steps' in row ? (
+        {isOwn ? (
           <span>
             <button
               type="button"
               className="btn !px-3"
               title={WORDS.putsItsStepsInto}
-              onClick={() => begin(row)}
+              onClick={() => begin({ ...row, own: keptOf(row, plan.figure) })}
             >
               {note ? WORDS.begun : WORDS.begin}
               <span className="sr-only"> the folds with the {match.baseName.toLowerCase()}</span>

@@ -141,6 +141,7 @@ function Card({ card, figure, isDone }: { card: DraftCard; figure: Figure; isDon
       p.sizeStep = null;
       // A base made for this figure is not in the atlas; its folds are in the steps.
       p.baseId = findBase(card.baseId) ? card.baseId : null;
+      p.ownBase = null;
       p.sheet.sideMm = Math.ceil(sideMm);
       p.limbs = limbsOf(figure, []).map((l) => {
         const tip = card.tips[l.id];

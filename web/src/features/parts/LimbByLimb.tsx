@@ -1,6 +1,14 @@
 import { useState } from 'react';
 import { type Base, findBase } from '@jade/core/bases';
-import type { BaseMatch, LimbMatch, SpareFlap } from '@jade/core/parts';
+import {
+  type BaseMatch,
+  type Figure,
+  type KeptBase,
+  type LimbMatch,
+  type SpareFlap,
+  keepBase,
+} from '@jade/core/parts';
+import type { OwnRow } from '../../search/index.ts';
 import { toLengthText } from '@jade/core/units';
 import { useSettings } from '../../records/index.ts';
 import { useEdit, usePlan } from '../../plan/index.ts';
@@ -46,6 +54,17 @@ export function LimbByLimb({ match }: { match: BaseMatch }) {
         <p className="note mt-2">
           {match.unlikePairs === 1 ? WORDS.onePairComes : `${match.unlikePairs} pairs come`} from unlike flaps
           and must be evened out.
+        </p>
+      )}
+      {match.otherSides.length > 0 && (
+        <p className="note mt-2" data-testid="other-sides">
+          {match.otherSides
+            .map(
+              ({ limb, wants, share }) =>
+                `${limb.name} wants the ${wants} of the paper, and ${share > 0.95 ? 'its flap' : `${Math.round(share * 100)} % of its flap`} shows the ${wants === 'front' ? 'back' : 'front'}`,
+            )
+            .join('; ')}
+          : {WORDS.changesColour}
         </p>
       )}
       {match.left.length > 0 && (
@@ -119,17 +138,23 @@ function LimbRow({
   );
 }
 
-/** Puts a base's steps at the start of the sequence, those that are there already left out, and says how many. */
+/**
+ * Puts a base's steps at the start of the sequence, those that are there already left out, and says how many. A base of its
+ * own becomes the plan's.
+ */
 export function useBegin() {
   const plan = usePlan();
   const edit = useEdit();
   const [note, setNote] = useState('');
-  const begin = ({ steps, points }: Pick<Base, 'steps' | 'points'>): void => {
+  const begin = ({ steps, points, own }: Pick<Base, 'steps' | 'points'> & { own?: KeptBase }): void => {
     const taken = new Set(plan.steps.map((s) => s.id));
     const fresh = steps.filter((s) => !taken.has(s.id));
     edit((p) => {
       p.steps.unshift(...(structuredClone(fresh) as typeof p.steps));
       p.points = { ...(structuredClone(points) as typeof p.points), ...p.points };
+      if (!own) return;
+      p.ownBase = structuredClone(own) as typeof p.ownBase;
+      p.baseId = null;
     });
     setNote(
       fresh.length === 0
@@ -139,6 +164,12 @@ export function useBegin() {
   };
   return { note, begin };
 }
+
+/** What the plan keeps of a base made for its figure alone. */
+export const keptOf = ({ match, layersMax }: OwnRow, figure: Figure | null): KeptBase | undefined =>
+  figure && match.sideMm !== undefined
+    ? keepBase({ ...match, sideMm: match.sideMm }, layersMax, figure)
+    : undefined;
 
 /** The chosen base's own steps put at the start of the sequence. */
 export function TakeSteps() {

@@ -2,9 +2,10 @@ import { useEffect, useState } from 'react';
 import type { Figure } from '@jade/core/parts';
 import { sayList } from '@jade/core/references';
 import { toLengthText } from '@jade/core/units';
+import { usePlan } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type PartedRow, startParting } from '../../search/index.ts';
-import { useBegin } from './LimbByLimb.tsx';
+import { keptOf, useBegin } from './LimbByLimb.tsx';
 import { RowLeaf } from './RowLeaf.tsx';
 import { Searching } from './Searching.tsx';
 import { WORDS } from './words.ts';
@@ -51,6 +52,7 @@ export function Parting({ figure, baseId }: { readonly figure: Figure; readonly 
 
 function PartedWay({ parted }: { readonly parted: PartedRow }) {
   const { unit } = useSettings();
+  const { figure } = usePlan();
   const { note, begin } = useBegin();
   const [isOpen, setOpen] = useState(false);
   const { way, bundles, plannedMm, stripMm, row } = parted;
@@ -70,7 +72,7 @@ function PartedWay({ parted }: { readonly parted: PartedRow }) {
             type="button"
             className="btn !px-3"
             title={WORDS.putsItsStepsInto}
-            onClick={() => begin(row)}
+            onClick={() => begin({ ...row, own: keptOf(row, figure) })}
           >
             {note ? WORDS.begun : WORDS.begin}
             <span className="sr-only"> the folds with its {WORDS.partedBy[way].toLowerCase()}</span>

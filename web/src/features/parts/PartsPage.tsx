@@ -34,7 +34,8 @@ export function PartsPage() {
   const [fit, setFit] = useState<Fit | null>(null);
   const own = useOwnBases(figure, plan.sheet.shape, fit);
   const chosen = figure?.limbs.some((l) => l.name === limb) ? limb : figure?.limbs[0]?.name;
-  const match = rows?.find((r) => r.match.baseId === plan.baseId)?.match;
+  const reading = useEngine().result?.readings.base;
+  const match = plan.ownBase ? reading : rows?.find((r) => r.match.baseId === plan.baseId)?.match;
   return (
     <main>
       <StageHead title={WORDS.parts}>

@@ -3,10 +3,11 @@ import type { BasePaper } from '@jade/core/bases';
 import type { BaseRow } from '@jade/core/readings';
 import { toFigure, toLengthText } from '@jade/core/units';
 import { getEngine } from '../../engine/index.ts';
+import { usePlan } from '../../plan/index.ts';
 import { useSettings } from '../../records/index.ts';
 import { type OwnRow, type Search, startPressing } from '../../search/index.ts';
 import { LimbPaper } from './LimbPaper.tsx';
-import { useBegin } from './LimbByLimb.tsx';
+import { keptOf, useBegin } from './LimbByLimb.tsx';
 import { WORDS } from './words.ts';
 
 const isOwn = (row: BaseRow | OwnRow): row is OwnRow => 'steps' in row;
@@ -48,6 +49,7 @@ export function RowLeaf({ row }: { readonly row: BaseRow | OwnRow }) {
 /** What a base of its own asks for: layers, limbs over, points that only fill the rim, marks; and its steps. */
 function OwnCost({ row, length }: { readonly row: OwnRow; readonly length: (mm: number) => string }) {
   const { note, begin } = useBegin();
+  const { figure } = usePlan();
   const [press, setPress] = useState<Search<unknown>>();
   const [told, setTold] = useState<string>();
   const pressing = useRef<Search<unknown>>(undefined);
@@ -66,7 +68,7 @@ function OwnCost({ row, length }: { readonly row: OwnRow; readonly length: (mm: 
         return;
       }
       const { steps: made, byPlace } = answer.value;
-      begin({ steps: made, points: {} });
+      begin({ steps: made, points: {}, own: keptOf(row, figure) });
       setTold(
         byPlace > 0
           ? `${byPlace} of its creases have no mark of their own: they run by the places of the ends, which are marked to within ${length(marks.worst * match.sideMm!)}.`

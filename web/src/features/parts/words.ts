@@ -20,6 +20,7 @@ export const WORDS = {
   beginTheFoldsWith: 'Begin the folds with this base',
   beginWith: 'Begin with',
   begun: 'Begun',
+  changesColour: 'an outside reverse fold, or the edges folded over, turns it.',
   choose: 'Choose',
   chooseTheBaseThey: 'Choose the base they shall come from.',
   chosen: 'Chosen',
