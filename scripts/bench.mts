@@ -2,13 +2,14 @@
  * npm run bench: how long the engine and the pages take on this machine. Prints times, over how slow the machine is just now,
  * beside those of the committed table in docs/benchmarks.md, and says what became slower; nothing here passes or fails.
  * Names of families (layers, moves, shaping, ...) or "pages" measure these alone, "engine" leaves the pages out, and nothing
- * measures all but the drafts, which take minutes. `--write` puts the new figures into the table and leaves the other rows.
+ * measures all but the drafts and random trees, which take many minutes. `--write` puts the new figures into the table and leaves the other rows.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import {
   type Row,
   families,
   growthOf,
+  longFamilies,
   machineFactor,
   readTable,
   slowerThan,
@@ -19,7 +20,7 @@ import { timePages } from './bench-pages.mts';
 const TABLE = 'docs/benchmarks.md';
 
 const asked = process.argv.slice(2).filter((word) => !word.startsWith('--'));
-const engine = Object.keys(families).filter((name) => name !== 'drafts');
+const engine = Object.keys(families).filter((name) => !longFamilies.includes(name));
 const wanted =
   asked.length === 0 ? [...engine, 'pages'] : asked.flatMap((n) => (n === 'engine' ? engine : [n]));
 const unknown = wanted.find((name) => name !== 'pages' && !Object.hasOwn(families, name));

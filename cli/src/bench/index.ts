@@ -4,7 +4,7 @@
  */
 import { BadInput, readArgs } from '../input.ts';
 import { type Verb } from '../verb.ts';
-import { timeDesigns } from './designs.ts';
+import { timeDesigns, timeTrees } from './designs.ts';
 import { timeDrafts } from './drafts.ts';
 import { timeCast, timeEdits, timeMotions } from './figures.ts';
 import { timeCounts, timeLayers } from './layers.ts';
@@ -34,8 +34,12 @@ export const families: Readonly<Record<string, () => Rows>> = {
   marks: timeMarks,
   slips: timeSlips,
   designs: timeDesigns,
+  trees: timeTrees,
   drafts: timeDrafts,
 };
+
+/** Families that take many minutes: measured only when they are asked for. */
+export const longFamilies: readonly string[] = ['trees', 'drafts'];
 
 /** Times of the core on this machine, for measuring growth. */
 export const benchVerbs: Record<string, Verb> = {

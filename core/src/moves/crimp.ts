@@ -124,11 +124,16 @@ function bendFlap(state: FlatState, request: CrimpRequest): Outcome<BentFlap, Re
     far: { mesh: onFar, moving: tip, order },
   };
   const rims = { near: findRims(turns.near), far: findRims(turns.far) };
-  const base = new PieceOrder(moved);
-  base.keep(order, (i, j) => {
-    if (moving.has(i) || moving.has(j)) return 0;
-    return 1;
-  });
+  const keeping = (alsoTip: boolean): PieceOrder => {
+    const base = new PieceOrder(moved);
+    base.keep(order, (i, j) => {
+      if (alsoTip && tip.has(i) && tip.has(j)) return 1;
+      return moving.has(i) || moving.has(j) ? 0 : 1;
+    });
+    return base;
+  };
+  // The tip is only turned: as a folder makes it, nothing within it changes places.
+  const bases = [keeping(true), keeping(false)];
   const ranked = rankPieces({ mesh, order }, request.flap);
   const kinds = request.mode === 'auto' ? (['inside', 'outside'] as const) : [request.mode];
   const orders = kinds.flatMap((kind) =>
@@ -137,13 +142,15 @@ function bendFlap(state: FlatState, request: CrimpRequest): Outcome<BentFlap, Re
       const carried = carryFront(turns.near, rims.near, near, strip);
       return [...(carried ? [carried] : []), ...splitAtSpine(turns.near, rims.near, near, ranked)].flatMap(
         (front) => {
-          const copy = base.copy();
-          const put = (r: Rim, isFront: boolean): boolean =>
-            isFront === (kind === 'inside') ? copy.put(r.staying, r.moving) : copy.put(r.moving, r.staying);
-          const fits =
-            rims.near.every((r) => put(r, front.has(r.moving))) &&
-            rims.far.every((r) => put(r, tipFront.has(r.moving)));
-          return fits ? [...closeTo(copy, turns.near, rims.near), copy] : [];
+          return bases.flatMap((base) => {
+            const copy = base.copy();
+            const put = (r: Rim, isFront: boolean): boolean =>
+              isFront === (kind === 'inside') ? copy.put(r.staying, r.moving) : copy.put(r.moving, r.staying);
+            const fits =
+              rims.near.every((r) => put(r, front.has(r.moving))) &&
+              rims.far.every((r) => put(r, tipFront.has(r.moving)));
+            return fits ? [...closeTo(copy, turns.near, rims.near), copy] : [];
+          });
         },
       );
     }),

@@ -208,7 +208,7 @@ function listHinges(
 }
 
 /** Sides two triangles share, with the corners across from them. */
-function pairSides(triangles: PlayMesh['triangles']): Omit<Hinge, 'from' | 'to'>[] {
+export function pairSides(triangles: PlayMesh['triangles']): Omit<Hinge, 'from' | 'to'>[] {
   const open = new Map<string, { t: number; i: number; j: number; k: number }>();
   const found: Omit<Hinge, 'from' | 'to'>[] = [];
   triangles.forEach((corners, t) => {

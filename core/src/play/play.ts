@@ -1,14 +1,18 @@
 import type { FlatState } from '../folded/index.ts';
 import { type PlayMesh, buildPlayMesh, refineMesh } from './mesh.ts';
 import { findRigidFold, flatPose, poseRigid } from './rigid.ts';
+import { reverseLinkages } from './reversed.ts';
 import { type Schedule, schedulesOf } from './schedules.ts';
 import { type Truth, judgeFrames } from './score.ts';
 import { SheetSolver } from './solver.ts';
 
 /** A motion of the sheet from one flat state to the next, ready to be shown. */
 export interface Play {
-  /** rigid: turned about one line, exact. solved: followed by the sheet solver. none: no motion true enough was found. */
-  readonly kind: 'rigid' | 'solved' | 'none';
+  /**
+   * rigid: turned about one line, exact. linked: a linkage of plates, exact. solved: followed by the sheet solver. none: no
+   * motion true enough was found.
+   */
+  readonly kind: 'rigid' | 'linked' | 'solved' | 'none';
   /** How the folds were led, for solved motions. */
   readonly schedule?: string;
   /** Corners of triangles, three vertex numbers each. */
@@ -27,6 +31,8 @@ export interface Play {
 export const PLAY_FRAMES = 49;
 /** Work a motion may take, in triangles times schedules: about four seconds. What is found by then is taken. */
 const MOST_WORK = 2000;
+/** What a linkage has to be, or the engine's idea of the fold is not what happens: not stretched, nothing going through. */
+const EXACT = { strain: 0.001, crossings: 0 };
 /** What is good enough to stop looking, and what is good enough to be shown. */
 const GOOD = { strain: 0.015, crossings: 0.1 };
 const SHOWN = { strain: 0.05, crossings: 0.5 };
@@ -37,7 +43,7 @@ const PULL_FROM = 0.93;
 const BLEND_FROM = 0.96;
 
 /**
- * The motion between two flat states. A simple fold turns rigidly; everything else is led by a few schedules through the
+ * The motion between two flat states. A simple fold turns rigidly, a reverse fold by a linkage where the paper beside it can open; everything else is led by a few schedules through the
  * sheet solver, forwards and backwards, until one is true to paper; none that stretches it by over 5 % or sends more than
  * half a side through every triangle is given. Undefined where the states cannot be laid over each other.
  */
@@ -50,6 +56,11 @@ export function buildPlay(before: FlatState, after: FlatState): Play | undefined
       f === PLAY_FRAMES - 1 ? flatPose(mesh.second) : poseRigid(mesh, rigid, smooth(f / (PLAY_FRAMES - 1))),
     );
     return toPlay(mesh, 'rigid', frames, judgeFrames(mesh, frames));
+  }
+  for (const linked of reverseLinkages(mesh, PLAY_FRAMES)) {
+    const truth = judgeFrames(linked.mesh, linked.frames);
+    if (truth.strain <= EXACT.strain && truth.crossings <= EXACT.crossings)
+      return toPlay(linked.mesh, 'linked', linked.frames, truth);
   }
   let best: { mesh: PlayMesh; frames: Float32Array[]; truth: Truth; name: string } | undefined;
   let work = 0;

@@ -48,7 +48,7 @@ const length = (mesh: PlayMesh, i: number, j: number): number =>
   Math.hypot(mesh.first[i]![0] - mesh.first[j]![0], mesh.first[i]![1] - mesh.first[j]![1]);
 
 /** The line a reflection leaves where it is; undefined for a glide. */
-function axisOf({ a, c, tx, ty }: Isometry): Axis | undefined {
+export function axisOf({ a, c, tx, ty }: Isometry): Axis | undefined {
   const half = Math.atan2(c, a) / 2;
   const along = [Math.cos(half), Math.sin(half)] as const;
   if (Math.abs(along[0] * tx + along[1] * ty) > 1e-7) return undefined;

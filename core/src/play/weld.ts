@@ -26,7 +26,8 @@ export function weldLayers(mesh: PlayMesh): { weld: Int32Array; count: number } 
 }
 
 /** Level in the first state's stack, from below; the rank is counted along the paper's own front. */
-const levelOf = (mesh: PlayMesh, t: number): number => mesh.firstRank[t]! * (isFrontUp(mesh, t) ? 1 : -1);
+export const levelOf = (mesh: PlayMesh, t: number): number =>
+  mesh.firstRank[t]! * (isFrontUp(mesh, t) ? 1 : -1);
 
 /** True where a triangle shows its front in the first state: its corners run counter-clockwise. */
 export function isFrontUp(mesh: PlayMesh, t: number): boolean {
@@ -35,7 +36,7 @@ export function isFrontUp(mesh: PlayMesh, t: number): boolean {
 }
 
 /** Between which levels the stack opens: the middle of the folds that change their sign, which lie about it like pages. */
-function gapOf(mesh: PlayMesh): number | undefined {
+export function gapOf(mesh: PlayMesh): number | undefined {
   const middles = mesh.hinges.flatMap((h) =>
     h.from * h.to < 0 ? [(levelOf(mesh, h.left) + levelOf(mesh, h.right)) / 2] : [],
   );

@@ -229,9 +229,11 @@ export function Motion({
 const sayKind = ({ kind, truth }: Play): string =>
   kind === 'rigid'
     ? 'Turned about its line: exact.'
-    : kind === 'solved'
-      ? `The paper follows its folds; nothing stretches by more than ${(truth.strain * 100).toFixed(1)} %. First and last are the exact flat states.`
-      : 'No motion of the paper true enough was found here; the two flat states are shown one over the other.';
+    : kind === 'linked'
+      ? 'Its layers open as plates along one line, the tip turns over between them: exact.'
+      : kind === 'solved'
+        ? `The paper follows its folds; nothing stretches by more than ${(truth.strain * 100).toFixed(1)} %. First and last are the exact flat states.`
+        : 'No motion of the paper true enough was found here; the two flat states are shown one over the other.';
 
 /** The two flat states, one fading into the other, with the arrows of the printed step. */
 function Stills({

@@ -76,22 +76,7 @@ export const otter = writeFigure(
         ]),
       ),
       fold('half', 'mountain', through(A, O), [on(0.55, 0.45)], { layers: 'all' }),
-      freely(
-        crimp(
-          'head',
-          'outside',
-          [turned(at('H1'), O, 80), turned(at('H2'), O, 62)],
-          [at('TIPa')],
-          [
-            [on(0.3546, 0.8918), on(0.888, 0.9251)],
-            [on(0.7513, 0.9413), on(0.9354, 0.8145)],
-            [on(0.8679, 0.9738), on(0.9354, 0.8145)],
-            [on(0.8145, 0.9354), on(0.8656, 0.7826)],
-            [on(0.8145, 0.9354), on(0.8679, 0.9738)],
-            [on(0.9354, 0.8145), on(0.9251, 0.888)],
-          ],
-        ),
-      ),
+      freely(crimp('head', 'outside', [turned(at('H1'), O, 80), turned(at('H2'), O, 62)], [at('TIPa')])),
     ],
     Legs: [
       fold('leg1', 'valley', bisector(D, at('J'), O), [D]),
