@@ -1,4 +1,5 @@
 import type { FlatState } from '../folded/index.ts';
+import { crimpLinkages } from './crimped.ts';
 import { type PlayMesh, buildPlayMesh, refineMesh } from './mesh.ts';
 import { findRigidFold, flatPose, poseRigid } from './rigid.ts';
 import { reverseLinkages } from './reversed.ts';
@@ -43,7 +44,7 @@ const PULL_FROM = 0.93;
 const BLEND_FROM = 0.96;
 
 /**
- * The motion between two flat states. A simple fold turns rigidly, a reverse fold by a linkage where the paper beside it can open; everything else is led by a few schedules through the
+ * The motion between two flat states. A simple fold turns rigidly, a reverse fold or a crimp by a linkage where the paper beside it can open; everything else is led by a few schedules through the
  * sheet solver, forwards and backwards, until one is true to paper; none that stretches it by over 5 % or sends more than
  * half a side through every triangle is given. Undefined where the states cannot be laid over each other.
  */
@@ -57,7 +58,7 @@ export function buildPlay(before: FlatState, after: FlatState): Play | undefined
     );
     return toPlay(mesh, 'rigid', frames, judgeFrames(mesh, frames));
   }
-  for (const linked of reverseLinkages(mesh, PLAY_FRAMES)) {
+  for (const linked of linkages(mesh)) {
     const truth = judgeFrames(linked.mesh, linked.frames);
     if (truth.strain <= EXACT.strain && truth.crossings <= EXACT.crossings)
       return toPlay(linked.mesh, 'linked', linked.frames, truth);
@@ -81,6 +82,12 @@ export function buildPlay(before: FlatState, after: FlatState): Play | undefined
       best?.truth ?? { strain: 1, crossings: 1, leap: 1 },
     );
   return toPlay(best.mesh, 'solved', best.frames, best.truth, best.name);
+}
+
+/** Motions of plates for those folds that have any. */
+function* linkages(mesh: PlayMesh): Generator<{ mesh: PlayMesh; frames: Float32Array[] }> {
+  yield* reverseLinkages(mesh, PLAY_FRAMES);
+  yield* crimpLinkages(mesh, PLAY_FRAMES);
 }
 
 /** From rest to rest. */
