@@ -4,7 +4,7 @@ import { type PlayMesh, buildPlayMesh, refineMesh } from './mesh.ts';
 import { findRigidFold, flatPose, poseRigid } from './rigid.ts';
 import { reverseLinkages } from './reversed.ts';
 import { type Schedule, schedulesOf } from './schedules.ts';
-import { type Truth, judgeFrames } from './score.ts';
+import { type Truth, buildWatch, judgeFrames } from './score.ts';
 import { SheetSolver } from './solver.ts';
 
 /** A motion of the sheet from one flat state to the next, ready to be shown. */
@@ -30,8 +30,8 @@ export interface Play {
 
 /** Frames of a motion, the first and the last flat. */
 export const PLAY_FRAMES = 49;
-/** Work a motion may take, in triangles times schedules: about four seconds. What is found by then is taken. */
-const MOST_WORK = 2000;
+/** Work a motion may take where none is found, and where one is that could be truer: triangles times schedules, by the frames made. */
+const [MOST_WORK, ENOUGH_WORK] = [1000, 500];
 /** What a linkage has to be, or the engine's idea of the fold is not what happens: not stretched, nothing going through. */
 const EXACT = { strain: 0.001, crossings: 0 };
 /** What is good enough to stop looking, and what is good enough to be shown. */
@@ -65,22 +65,24 @@ export function buildPlay(before: FlatState, after: FlatState): Play | undefined
   }
   let best: { mesh: PlayMesh; frames: Float32Array[]; truth: Truth; name: string } | undefined;
   let work = 0;
-  for (const tried of attempts(mesh)) {
+  for (const { mesh: on, made, name, triangles } of attempts(mesh)) {
     // A finer mesh is for motions the coarse one did not show at all.
-    if (best && isShown(best.truth) && tried.mesh.triangles.length > mesh.triangles.length) break;
-    const truth = judgeFrames(tried.mesh, tried.frames);
-    if (!best || badness(truth) < badness(best.truth)) best = { ...tried, truth };
-    if (truth.strain <= GOOD.strain && truth.crossings <= GOOD.crossings) break;
-    work += tried.mesh.triangles.length;
-    if (work > MOST_WORK) break;
+    if (best && triangles > mesh.triangles.length) break;
+    work += triangles * (made.frames.length / PLAY_FRAMES);
+    if (made.isWhole) {
+      const truth = judgeFrames(on, made.frames);
+      if (isShown(truth) && (!best || badness(truth) < badness(best.truth)))
+        best = { mesh: on, frames: made.frames, name, truth };
+      if (truth.strain <= GOOD.strain && truth.crossings <= GOOD.crossings) break;
+    }
+    if (work > (best ? ENOUGH_WORK : MOST_WORK)) break;
   }
-  if (!best || !isShown(best.truth))
-    return toPlay(
-      mesh,
-      'none',
-      [flatPose(mesh.first), flatPose(mesh.second)],
-      best?.truth ?? { strain: 1, crossings: 1, leap: 1 },
-    );
+  if (!best)
+    return toPlay(mesh, 'none', [flatPose(mesh.first), flatPose(mesh.second)], {
+      strain: 1,
+      crossings: 1,
+      leap: 1,
+    });
   return toPlay(best.mesh, 'solved', best.frames, best.truth, best.name);
 }
 
@@ -99,23 +101,35 @@ const isShown = ({ strain, crossings }: Truth): boolean =>
 const badness = ({ strain, crossings, leap }: Truth): number =>
   strain / SHOWN.strain + crossings / SHOWN.crossings + Math.max(0, leap - 0.15);
 
+/** A motion tried: its frames, all of them unless one was beyond what is shown. */
+interface Made {
+  readonly frames: Float32Array[];
+  readonly isWhole: boolean;
+}
+
+interface Attempt {
+  readonly mesh: PlayMesh;
+  readonly made: Made;
+  readonly name: string;
+  readonly triangles: number;
+}
+
 /** Every schedule, and each of them backwards from the second state; then all of it on a finer mesh. */
-function* attempts(mesh: PlayMesh): Generator<{ mesh: PlayMesh; frames: Float32Array[]; name: string }> {
+function* attempts(mesh: PlayMesh): Generator<Attempt> {
   yield* attemptsOn(mesh);
   yield* attemptsOn(refineMesh(mesh));
 }
 
-function* attemptsOn(mesh: PlayMesh): Generator<{ mesh: PlayMesh; frames: Float32Array[]; name: string }> {
+function* attemptsOn(mesh: PlayMesh): Generator<Attempt> {
   const back = turnRound(mesh);
   const forwards = schedulesOf(mesh);
   const backwards = schedulesOf(back);
+  const triangles = mesh.triangles.length;
   for (const [i, schedule] of forwards.entries()) {
-    yield { mesh, frames: followSchedule(mesh, schedule), name: schedule.name };
-    yield {
-      mesh,
-      frames: followSchedule(back, backwards[i]!).reverse(),
-      name: `${schedule.name}, from the end`,
-    };
+    yield { mesh, triangles, made: followSchedule(mesh, schedule), name: schedule.name };
+    const { frames, isWhole } = followSchedule(back, backwards[i]!);
+    const made = { frames: frames.reverse(), isWhole };
+    yield { mesh, triangles, made, name: `${schedule.name}, from the end` };
   }
 }
 
@@ -129,7 +143,9 @@ const turnRound = (mesh: PlayMesh): PlayMesh => ({
   hinges: mesh.hinges.map((h) => ({ ...h, from: h.to, to: h.from })),
 });
 
-function followSchedule(mesh: PlayMesh, schedule: Schedule): Float32Array[] {
+/** Follows a schedule until a frame is beyond what may be shown: what comes after cannot mend it. */
+function followSchedule(mesh: PlayMesh, schedule: Schedule): Made {
+  const isBeyond = buildWatch(mesh, SHOWN);
   const solver = new SheetSolver(mesh, LIFT, schedule);
   const end = flatPose(mesh.second);
   const frames = [flatPose(mesh.first)];
@@ -143,8 +159,9 @@ function followSchedule(mesh: PlayMesh, schedule: Schedule): Float32Array[] {
       for (let a = 0; a < pose.length; a++) pose[a]! += (end[a]! - pose[a]!) * share;
     }
     frames.push(f === PLAY_FRAMES - 1 ? end : pose);
+    if (isBeyond(f, pose)) return { frames, isWhole: false };
   }
-  return frames;
+  return { frames, isWhole: true };
 }
 
 /** A motion's frames with what is needed to draw them. */

@@ -17,19 +17,40 @@ const THROUGH = 4e-3;
 /** Frames between two that are looked through for crossings. */
 const EVERY = 4;
 
+/** Whether a frame is one that is looked through for crossings. */
+const isLookedThrough = (frame: number): boolean => frame % EVERY === EVERY / 2;
+
+/** Tells as a motion is made whether one of its frames alone is beyond what may be; of those that are looked through. */
+export function buildWatch(
+  mesh: PlayMesh,
+  most: Pick<Truth, 'strain' | 'crossings'>,
+): (frame: number, x: Float32Array) => boolean {
+  const sides = listSides(mesh).filter((s) => s.rest > SHORT);
+  return (frame, x) =>
+    isLookedThrough(frame) &&
+    (strainOf(sides, x) > most.strain ||
+      countCrossings(mesh, sides, x) / mesh.triangles.length > most.crossings);
+}
+
+function strainOf(sides: readonly Side[], x: Float32Array): number {
+  let strain = 0;
+  for (const { u, v, rest } of sides) {
+    const now = Math.hypot(
+      x[3 * u]! - x[3 * v]!,
+      x[3 * u + 1]! - x[3 * v + 1]!,
+      x[3 * u + 2]! - x[3 * v + 2]!,
+    );
+    strain = Math.max(strain, Math.abs(now - rest) / rest);
+  }
+  return strain;
+}
+
 /** Judges frames of a motion: lengths in every frame, crossings in every fourth. */
 export function judgeFrames(mesh: PlayMesh, frames: readonly Float32Array[]): Truth {
   const sides = listSides(mesh).filter((s) => s.rest > SHORT);
   let [strain, leap, crossings] = [0, 0, 0];
   frames.forEach((x, f) => {
-    for (const { u, v, rest } of sides) {
-      const now = Math.hypot(
-        x[3 * u]! - x[3 * v]!,
-        x[3 * u + 1]! - x[3 * v + 1]!,
-        x[3 * u + 2]! - x[3 * v + 2]!,
-      );
-      strain = Math.max(strain, Math.abs(now - rest) / rest);
-    }
+    strain = Math.max(strain, strainOf(sides, x));
     const before = frames[f - 1];
     if (before)
       for (let a = 0; a < x.length; a += 3)
@@ -37,7 +58,7 @@ export function judgeFrames(mesh: PlayMesh, frames: readonly Float32Array[]): Tr
           leap,
           Math.hypot(x[a]! - before[a]!, x[a + 1]! - before[a + 1]!, x[a + 2]! - before[a + 2]!),
         );
-    if (f % EVERY === EVERY / 2)
+    if (isLookedThrough(f))
       crossings = Math.max(crossings, countCrossings(mesh, sides, x) / mesh.triangles.length);
   });
   return { strain, crossings, leap };

@@ -230,7 +230,7 @@ const sayKind = ({ kind, truth }: Play): string =>
   kind === 'rigid'
     ? 'Turned about its line: exact.'
     : kind === 'linked'
-      ? 'Its layers open as plates along one line, the tip turns over between them: exact.'
+      ? 'Its layers open as plates along lines beside the crease, and close again: exact, nothing stretches.'
       : kind === 'solved'
         ? `The paper follows its folds; nothing stretches by more than ${(truth.strain * 100).toFixed(1)} %. First and last are the exact flat states.`
         : 'No motion of the paper true enough was found here; the two flat states are shown one over the other.';
