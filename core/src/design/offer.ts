@@ -7,6 +7,7 @@ import {
   findOtherSides,
   leavesOf,
   limbsOf,
+  madeForThem,
   taskOfFigure,
 } from '../parts/index.ts';
 import type { SheetShape } from '../sheet/index.ts';
@@ -115,15 +116,9 @@ export function offerOf(
       flapLengths: folded.flaps.map((f) => f.length),
       sideMm,
       limiting,
-      riverLength: 0,
       assignment,
-      left: [],
-      spare: [],
-      spareFlaps: 0,
-      missingFlaps: 0,
-      unlikePairs: 0,
+      ...madeForThem,
       otherSides: findOtherSides(task, folded.flaps, assignment),
-      cost: 0,
     },
     longer: limbs.flatMap((limb, i) => {
       const mm = completed.growth[i]! * sideMm;

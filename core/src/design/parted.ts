@@ -28,7 +28,7 @@ import { designBases } from './design.ts';
 import { type OfferedBase, offerOf } from './offer.ts';
 
 /** A base is made to serve more limbs by splitting flaps it has, or by adding strips along two edges at their corners. */
-export type PartingWay = 'split' | 'graft';
+type PartingWay = 'split' | 'graft';
 
 /** One way a base with too few flaps can serve a figure all the same. */
 export interface PartedBase {

@@ -7,7 +7,7 @@ export type { Limb, LimbTask } from './task.ts';
 export { taskOfFigure } from './task.ts';
 export { wayBetween } from './seats.ts';
 export type { BaseMatch, LimbMatch, OtherSide, SpareFlap } from './match.ts';
-export { findOtherSides, matchBase, matchBases, fullnessOf } from './match.ts';
+export { findOtherSides, madeForThem, matchBase, matchBases, fullnessOf } from './match.ts';
 export type { Figure, FigureLimb, WantedFlap, River } from './figure.ts';
 export {
   figureSchema,

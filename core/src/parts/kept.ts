@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Figure, leavesOf, limbsAt, riversOf } from './figure.ts';
-import type { BaseMatch, LimbMatch } from './match.ts';
+import { type BaseMatch, type LimbMatch, madeForThem } from './match.ts';
 import { limbsOf } from './starters.ts';
 
 /** What a plan keeps of a base that was made for its figure alone; lengths in mm of the finished model unless said. */
@@ -89,14 +89,8 @@ export function matchOfKept(kept: KeptBase, figure: Figure): BaseMatch | undefin
     flapLengths: kept.flaps.map((f) => f.length),
     sideMm: kept.sideMm * scale,
     limiting: assignment.reduce((a, b) => (b.sideMm > a.sideMm + 1e-9 ? b : a)),
-    riverLength: 0,
     assignment,
-    left: [],
-    spare: [],
-    spareFlaps: 0,
-    missingFlaps: 0,
-    unlikePairs: 0,
     otherSides: [],
-    cost: 0,
+    ...madeForThem,
   };
 }

@@ -29,6 +29,17 @@ export interface OtherSide {
   readonly share: number;
 }
 
+/** What there is not on a base that was made for its limbs: each has its flap, none is over, nothing lies between two hubs. */
+export const madeForThem = {
+  riverLength: 0,
+  left: [],
+  spare: [],
+  spareFlaps: 0,
+  missingFlaps: 0,
+  unlikePairs: 0,
+  cost: 0,
+} as const satisfies Partial<BaseMatch>;
+
 /** How one base serves the limbs. `sideMm` is missing when there are too few flaps. */
 export interface BaseMatch {
   readonly baseId: string;

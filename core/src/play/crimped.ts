@@ -5,6 +5,7 @@ import {
   atRest,
   chain,
   crossingOf,
+  distance,
   isSamePlacement,
   isTurned,
   lineAlong,
@@ -19,6 +20,7 @@ import {
   type Opening,
   type Roll,
   carry,
+  hangingTogether,
   openBeside,
   openings,
   paceFrames,
@@ -202,25 +204,23 @@ function readCrimp(mesh: PlayMesh): Crimp | undefined {
     // Both lines begin in one point: the inner one is the strip's spine.
     if (!meet) return undefined;
     const ends = (isOutside ? near : far).flatMap((h) => [first[h.i]!, first[h.j]!]);
-    const reach = ends.reduce((a, b) => (dist2(meet, b) > dist2(meet, a) ? b : a));
+    const reach = ends.reduce((a, b) => (distance(meet, b) > distance(meet, a) ? b : a));
     const outer = readRoll(mesh, isFront, meet, toUnit(subtract(reach, meet)), outerAlong);
     return outer && { outer, inner: undefined, isBodyWithin: isOutside, plateOf };
   }
   const spineLine = lineAlong(first[fold.i]!, toUnit(subtract(first[fold.j]!, first[fold.i]!)));
   if (!areOn(spineFolds, spineLine)) return undefined;
   const [at, beyond] = [crossingOf(outerLine, spineLine), crossingOf(innerLine, spineLine)];
-  if (!at || !beyond || dist2(at, beyond) < ON_LINE) return undefined;
+  if (!at || !beyond || distance(at, beyond) < ON_LINE) return undefined;
   const spine = toUnit(subtract(beyond, at));
   const outer = readRoll(mesh, isFront, at, spine, outerAlong);
   const inner = readRoll(mesh, isFront, beyond, [-spine[0], -spine[1]], innerAlong);
   return outer && inner && { outer, inner, isBodyWithin: isOutside, plateOf };
 }
 
-const dist2 = (p: Point, q: Point): number => (p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2;
-
 /** The direction of the longest of some hinges: it says most exactly where their line runs. */
 function longest({ first }: PlayMesh, hinges: readonly Hinge[]): Point {
-  const size = (h: Hinge): number => dist2(first[h.i]!, first[h.j]!);
+  const size = (h: Hinge): number => distance(first[h.i]!, first[h.j]!);
   const best = hinges.reduce((a, b) => (size(b) > size(a) ? b : a));
   return toUnit(subtract(first[best.j]!, first[best.i]!));
 }
@@ -235,11 +235,7 @@ function readHalves(
   isStrip: (triangle: number) => boolean,
 ): { isFront: Map<number, boolean>; isOutside: boolean } | undefined {
   const strip = mesh.triangles.flatMap((_, t) => (isStrip(t) ? [t] : []));
-  const parts = new Map(strip.map((t) => [t, t]));
-  const rootOf = (t: number): number => (parts.get(t) === t ? t : rootOf(parts.get(t)!));
-  for (const h of mesh.hinges)
-    if (h.from === h.to && parts.has(h.left) && parts.has(h.right))
-      parts.set(rootOf(h.left), rootOf(h.right));
+  const rootOf = hangingTogether(mesh, strip);
   const isOver = new Map<number, boolean>();
   for (const h of near) {
     const [body, own] = isStrip(h.left) ? [h.right, h.left] : [h.left, h.right];

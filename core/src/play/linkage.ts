@@ -154,9 +154,18 @@ export const openings = (roll: Roll): Iterable<Opening> =>
   roll.angle < Math.PI / 2 - LEAST ? besideCrease(roll) : aboutSpine(roll);
 
 /** Which plate a triangle moves with, and whether it lies behind. */
-export interface Part {
+interface Part {
   readonly plate: 'rolling' | 'near' | 'far';
   readonly isBehind: boolean;
+}
+
+/** Some triangles by what hangs together over hinges that do not change: for each the number of one of its part. */
+export function hangingTogether(mesh: PlayMesh, triangles: readonly number[]): (triangle: number) => number {
+  const parts = new Map(triangles.map((t) => [t, t]));
+  const rootOf = (t: number): number => (parts.get(t) === t ? t : rootOf(parts.get(t)!));
+  for (const { from, to, left, right } of mesh.hinges)
+    if (from === to && parts.has(left) && parts.has(right)) parts.set(rootOf(left), rootOf(right));
+  return rootOf;
 }
 
 /** A mesh cut for an opening: the triangles that move with it, and which triangle of the whole each comes from. */

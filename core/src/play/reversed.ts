@@ -1,6 +1,6 @@
 import {
-  type Point,
   crossingOf,
+  distance,
   isSamePlacement,
   isTurned,
   lineAlong,
@@ -13,6 +13,7 @@ import {
   type Opened,
   type Opening,
   type Roll,
+  hangingTogether,
   openBeside,
   openings,
   paceFrames,
@@ -67,7 +68,7 @@ function readReverse(mesh: PlayMesh): Roll | undefined {
   const ends = inside.flatMap((h) => [mesh.first[h.i]!, mesh.first[h.j]!]);
   const corner = crossingOf(line, spineLine);
   if (!corner || ends.some((p) => Math.abs(sideOf(spineLine, p)) > ON_LINE)) return undefined;
-  const far = ends.reduce((a, b) => (dist2(corner, b) > dist2(corner, a) ? b : a));
+  const far = ends.reduce((a, b) => (distance(corner, b) > distance(corner, a) ? b : a));
   const spine = toUnit(subtract(far, corner));
   const isFront = findHalves(mesh, inside, gap);
   if (!isFront) return undefined;
@@ -84,11 +85,7 @@ function findHalves(
   gap: number,
 ): ReadonlyMap<number, boolean> | undefined {
   const tip = mesh.still.flatMap((still, t) => (still ? [] : [t]));
-  const parts = new Map(tip.map((t) => [t, t]));
-  const rootOf = (t: number): number => (parts.get(t) === t ? t : rootOf(parts.get(t)!));
-  for (const h of mesh.hinges)
-    if (h.from === h.to && parts.has(h.left) && parts.has(h.right))
-      parts.set(rootOf(h.left), rootOf(h.right));
+  const rootOf = hangingTogether(mesh, tip);
   const levels = new Map<number, number[]>();
   for (const t of tip) levels.set(rootOf(t), [...(levels.get(rootOf(t)) ?? []), levelOf(mesh, t)]);
   const half = new Map<number, boolean>();
@@ -109,8 +106,6 @@ function findHalves(
   }
   return new Map(tip.map((t) => [t, half.get(rootOf(t))!]));
 }
-
-const dist2 = (p: Point, q: Point): number => (p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2;
 
 function poseAll({ mesh, parts }: Opened, roll: Roll, opening: Opening, frames: number): Float32Array[] {
   return paceFrames(mesh, frames, (share) => {
