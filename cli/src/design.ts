@@ -3,7 +3,16 @@ import { collectPages, writeCutting } from '@jade/core/booklet';
 import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
 import { bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
-import { DESIGN_EFFORT, FITS, PARTING_EFFORT, marksOfTips, offerBases, partBase } from '@jade/core/design';
+import {
+  DESIGN_EFFORT,
+  FITS,
+  PARTING_EFFORT,
+  marksOfTips,
+  offerBases,
+  partBase,
+  stageAt,
+  stagesOf,
+} from '@jade/core/design';
 import { DRAFT_CALLS, draftFigure } from '@jade/core/draft';
 
 import { buildEffort } from '@jade/core/effort';
@@ -112,7 +121,7 @@ export const designVerbs: Record<string, Verb> = {
     usage:
       'design PARTS.json [--sheet square|a:b|half-square|hexagon|octagon] [--grid 16|24|32|22.5] [--seed N]',
     about:
-      'Bases of its own for a stick figure of 3 to 14 ends, verified: the one on the least sheet first, then the thinnest and the one with fewest layers where limbs meet. Side in mm beside the bound by packing, crease pattern in sheet sides, pre-creasing steps and the collapse, layers, and how far the worst mark of an end is off, in mm. --grid: ends on the rim lie on points of a grid; 22.5 keeps the bases whose creases all lie on steps of 22.5 degrees of themselves, which few do (then sheetSide is null).',
+      'Bases of its own for a stick figure of 3 to 14 ends, verified: the one on the least sheet first, then the thinnest and the one with fewest layers where limbs meet. Side in mm beside the bound by packing, crease pattern in sheet sides, pre-creasing steps and the collapse (in stages where each lies flat), layers, and how far the worst mark of an end is off, in mm. --grid: ends on the rim lie on points of a grid; 22.5 keeps the bases whose creases all lie on steps of 22.5 degrees of themselves, which few do (then sheetSide is null).',
     run(args) {
       const { files, values } = readArgs(
         args,
@@ -134,7 +143,11 @@ export const designVerbs: Record<string, Verb> = {
         }),
       );
       const rows = found.offers.map(({ design, folded, bestIn, longer, match }) => {
-        const written = precreaseState(sheet, design.state, { prefix: 'own' });
+        const stages = stagesOf(design);
+        const written = precreaseState(sheet, design.state, {
+          prefix: 'own',
+          ...(stages ? { stageAt: (p) => stageAt(stages, p) } : {}),
+        });
         const marks = marksOfTips(design, sheet);
         return {
           bestIn,
@@ -152,7 +165,12 @@ export const designVerbs: Record<string, Verb> = {
           steps:
             typeof written === 'string'
               ? { told: written }
-              : { count: written.steps.length, byPlace: written.byPlace, steps: written.steps },
+              : {
+                  count: written.steps.length,
+                  byPlace: written.byPlace,
+                  collapses: written.stages,
+                  steps: written.steps,
+                },
           creasePattern: foldsOf(design.state).map((f) => ({ from: f.from, to: f.to, sense: f.sense })),
         };
       });

@@ -1,5 +1,5 @@
-import { type Point, type Segment, areaOf, isSamePoint, tolerance } from '../geometry/index.ts';
-import { type ActiveFold, type FlatState, facetOnSheet, foldsOf } from '../folded/index.ts';
+import { type Point, type Segment, areaOf, between, isSamePoint, tolerance } from '../geometry/index.ts';
+import { type ActiveFold, type FlatState, type Refusal, facetOnSheet, foldsOf } from '../folded/index.ts';
 import type { PointRef } from '../references/index.ts';
 import { type Step, replaySequence, write } from '../sequence/index.ts';
 import { type SheetShape, landmarksOf } from '../sheet/index.ts';
@@ -10,8 +10,10 @@ import type { Base } from './words.ts';
 
 /** A folded state made anew from its creases: they are set one by one on the open sheet, then collapse together. */
 export interface Precreased extends Omit<Precreases, 'steps'> {
-  /** The crease steps, and the collapse as the last. */
+  /** The crease steps, and the collapse as the last, or one after the other where it is made in stages. */
   readonly steps: readonly Step[];
+  /** Collapses it takes. */
+  readonly stages: number;
   /** Pairs of layers that lie the other way round than in the state that was asked for. */
   readonly otherwise: number;
 }
@@ -33,6 +35,8 @@ export interface PrecreaseHow {
   readonly by?: 'marks' | 'print';
   /** Creases that are pressed too and stay flat. */
   readonly resting?: readonly Segment[];
+  /** At which collapse the crease through a place of the sheet is folded, from 0; all at once when left out. */
+  readonly stageAt?: (p: Point) => number;
 }
 
 /**
@@ -42,9 +46,13 @@ export interface PrecreaseHow {
 export function precreaseState(
   sheet: SheetShape,
   wanted: FlatState,
-  { prefix, by = 'marks', resting = [] }: PrecreaseHow,
+  { prefix, by = 'marks', resting = [], stageAt = () => 0 }: PrecreaseHow,
 ): Precreased | string {
   const folds = foldsOf(wanted);
+  const numbers = folds.map((f) => stageAt(between(f.from, f.to, 0.5)));
+  const lots = [...new Set(numbers)]
+    .sort((a, b) => a - b)
+    .map((n) => folds.filter((_, i) => numbers[i] === n));
   if (folds.length < 2) return 'A collapse folds two creases or more; fold this one as it is.';
   const flat = resting.map((r) => ({ ...r, sense: 'valley' as const }));
   const pressed =
@@ -52,26 +60,36 @@ export function precreaseState(
   if (typeof pressed === 'string') return pressed;
   const anchor = widestFacet(wanted);
   const place = placer(sheet);
-  const collapse = (picks: readonly (readonly [Point, Point])[]): Step =>
-    write.writeStep(
-      `${prefix}-collapse`,
-      {
-        kind: 'collapse',
-        creases: folds.map(({ from, to, sense }: ActiveFold) => ({
-          from: place(from),
-          to: place(to),
-          sense,
-        })),
-        anchor: place(middleOf(wanted, anchor)),
-        picks: picks.map(([above, below]) => [place(above), place(below)]),
-      },
-      { passage: 'Collapse', ...(by === 'print' ? { note: ALONG_A_PRINT } : {}) },
+  const isLast = (lot: readonly ActiveFold[]): boolean => lot === lots.at(-1);
+  // Which layer lies over which is asked for where all of them lie.
+  const collapses = (picks: readonly (readonly [Point, Point])[]): Step[] =>
+    lots.map((lot, k) =>
+      write.writeStep(
+        isLast(lot) ? `${prefix}-collapse` : `${prefix}-collapse-${k + 1}`,
+        {
+          kind: 'collapse',
+          creases: lot.map(({ from, to, sense }: ActiveFold) => ({
+            from: place(from),
+            to: place(to),
+            sense,
+          })),
+          anchor: place(middleOf(wanted, anchor)),
+          picks: isLast(lot) ? picks.map(([above, below]) => [place(above), place(below)]) : [],
+        },
+        { passage: 'Collapse', ...(by === 'print' && k === 0 ? { note: ALONG_A_PRINT } : {}) },
+      ),
     );
   const start = replaySequence({ sheet, points: {}, steps: pressed.steps });
-  const fold = (picks: readonly (readonly [Point, Point])[]) =>
-    replaySequence({ sheet, points: {}, steps: [...pressed.steps, collapse(picks)] }, start).steps.at(-1)!;
+  const fold = (picks: readonly (readonly [Point, Point])[]): { after: FlatState; refusal?: Refusal } => {
+    const all = [...pressed.steps, ...collapses(picks)];
+    const made = replaySequence({ sheet, points: {}, steps: all }, start).steps;
+    const refusal = made.find((s) => s.refusal)?.refusal;
+    return { after: made.at(-1)!.after, ...(refusal ? { refusal } : {}) };
+  };
   let picks: (readonly [Point, Point])[] = [];
   let made = fold(picks);
+  // What does not go in stages may go at once.
+  if (made.refusal && lots.length > 1) return precreaseState(sheet, wanted, { prefix, by, resting });
   if (made.refusal) return made.refusal.text;
   const given = new Set<string>();
   let wrong = pairsOtherwise(wanted, made.after);
@@ -85,7 +103,12 @@ export function precreaseState(
     [picks, made] = [asked, tried];
     wrong = pairsOtherwise(wanted, made.after);
   }
-  return { ...pressed, steps: [...pressed.steps, collapse(picks)], otherwise: wrong.length };
+  return {
+    ...pressed,
+    steps: [...pressed.steps, ...collapses(picks)],
+    stages: lots.length,
+    otherwise: wrong.length,
+  };
 }
 
 function widestFacet(state: FlatState): number {

@@ -8,6 +8,8 @@ export type { Fit } from './grid.ts';
 export { FITS } from './grid.ts';
 export type { TipMark } from './tips.ts';
 export { marksOfTips } from './tips.ts';
+export type { Stage } from './stages.ts';
+export { stageAt, stagesOf } from './stages.ts';
 export type { BestIn, OfferedBase, OfferedBases } from './offer.ts';
 export { offerBases } from './offer.ts';
 export type { PartedBase } from './parted.ts';

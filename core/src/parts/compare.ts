@@ -17,6 +17,9 @@ export function sayWhyBefore(first: BaseMatch, second: BaseMatch, unit: LengthUn
   if (second.sideMm === undefined)
     return `${a} has a flap for every limb; the ${b} lacks ${flaps(second.missingFlaps)}.`;
   const gain = second.sideMm - first.sideMm;
+  const isFlapOther = toShare(second) !== toShare(first);
+  if (gain > SAME * second.sideMm && !isFlapOther)
+    return `${a} needs ${toLengthText(gain, unit).text} less sheet than the ${b}.`;
   if (gain > SAME * second.sideMm)
     return `${a} needs ${toLengthText(gain, unit).text} less sheet than the ${b}, whose flap for the ${second.limiting!.limb.name.toLowerCase()} is ${toShare(second)} of its side, not ${toShare(first)}.`;
   const because =

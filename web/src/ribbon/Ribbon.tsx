@@ -135,7 +135,7 @@ export function Ribbon({ title, under, state, items, tint, label }: RibbonProps)
     >
       <Link
         to="/"
-        className="flex w-[150px] shrink-0 items-center gap-3 pl-5 pr-2 no-underline max-desk:w-[118px] max-desk:pl-3"
+        className="flex w-[150px] shrink-0 items-center gap-2 pl-4 pr-1 no-underline max-desk:w-[118px] max-desk:pl-3"
         aria-label={`${title}: to the cast`}
       >
         <svg width="22" height="34" viewBox="0 0 24 36" aria-hidden="true">

@@ -21,9 +21,12 @@ import {
   type OfferedBase,
   PARTING_EFFORT,
   type PartedBase,
+  type Stage,
   marksOfTips,
   offerBases,
   partBase,
+  stageAt,
+  stagesOf,
 } from '@jade/core/design';
 import { specOf } from '@jade/core/kinds';
 import type { Figure } from '@jade/core/parts';
@@ -77,6 +80,8 @@ export interface OwnRow extends BaseRow {
   readonly facets: number;
   readonly fillers: number;
   readonly paper: BasePaper;
+  /** The polygons that collapse one by one, each flat before the next; missing where it collapses at once. */
+  readonly stages?: readonly Stage[];
   /** Marks its ends take, and by how many sheet sides the worst is off. */
   readonly marks: { readonly count: number; readonly worst: number };
 }
@@ -124,8 +129,9 @@ export interface PartedRow extends Omit<PartedBase, 'offer'> {
   readonly row?: OwnRow;
 }
 
-/** A base by its steps. */
+/** A base by its steps, and the stages it collapses in. */
 export interface PressRequest {
+  readonly stages?: readonly Stage[] | undefined;
   readonly sheet: SheetShape;
   readonly points: NamedPoints;
   readonly steps: readonly Step[];
@@ -184,13 +190,21 @@ const searcher = {
     );
   },
   /** The creases of a base set one by one on the open sheet, by marks, and its collapse; a sentence where it cannot be. */
-  pressBase({ sheet, points, steps }: PressRequest): Outcome<Precreased, Issue> {
+  pressBase({ sheet, points, steps, stages }: PressRequest): Outcome<Precreased, Issue> {
     const { after } = replaySequence({ sheet, points, steps }).steps.at(-1)!;
-    const made = precreaseState(sheet, after, { prefix: 'own' });
+    const made = precreaseState(sheet, after, {
+      prefix: 'own',
+      ...(stages ? { stageAt: (p: Point) => stageAt(stages, p) } : {}),
+    });
     return typeof made === 'string' ? failed({ path: 'steps', text: made }) : done(made);
   },
 };
 export type Searcher = typeof searcher;
+
+function stagesIn(design: Design): Pick<OwnRow, 'stages'> {
+  const stages = stagesOf(design);
+  return stages ? { stages } : {};
+}
 
 const toOwnRow = ({ folded, match, bestIn, longer, design }: OfferedBase, sheet: SheetShape): OwnRow => ({
   ...readBaseRow(match, folded),
@@ -201,6 +215,7 @@ const toOwnRow = ({ folded, match, bestIn, longer, design }: OfferedBase, sheet:
   facets: design.state.facets.length,
   fillers: design.stubs,
   paper: readBasePaper(folded),
+  ...stagesIn(design),
   marks: readMarks(design, sheet),
   bestIn,
   longer,

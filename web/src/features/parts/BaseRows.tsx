@@ -178,7 +178,9 @@ function Row({
                 />
               </svg>
               <div className="w-[108px]">
-                <b className="text-[17px] leading-[20px]">{toLengthText(match.sideMm, unit).text}</b>
+                <b className="whitespace-nowrap text-[17px] leading-[20px]">
+                  {toLengthText(match.sideMm, unit).text}
+                </b>
                 {bound !== undefined && isOwnSheet && (
                   <span className="note whitespace-nowrap">
                     {' '}

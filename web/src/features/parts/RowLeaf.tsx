@@ -54,9 +54,9 @@ function OwnCost({ row, length }: { readonly row: OwnRow; readonly length: (mm: 
   const [told, setTold] = useState<string>();
   const pressing = useRef<Search<unknown>>(undefined);
   useEffect(() => () => pressing.current?.stop(), []);
-  const { match, layersMax, hubLayers, facets, fillers, longer, marks, sheet, points, steps } = row;
+  const { match, layersMax, hubLayers, facets, fillers, longer, marks, sheet, points, steps, stages } = row;
   const beginByMarks = (): void => {
-    const search = startPressing({ sheet, points, steps });
+    const search = startPressing({ sheet, points, steps, stages });
     pressing.current = search;
     setPress(search);
     setTold(undefined);
@@ -97,6 +97,11 @@ function OwnCost({ row, length }: { readonly row: OwnRow; readonly length: (mm: 
           {fillers === 1 ? 'takes' : 'take'} up paper and {fillers === 1 ? 'lies' : 'lie'} between the limbs.
         </p>
       )}
+      <p data-testid="stages">
+        {stages
+          ? `By its creases it collapses in ${stages.length} stages, one polygon after the other, each flat before the next.`
+          : WORDS.atOnce}
+      </p>
       <p>
         {marks.count === 0
           ? 'All its ends lie at corners and middles of the sheet.'

@@ -11,6 +11,7 @@ export const WORDS = {
   anyUncutSheet: 'any uncut sheet',
   anywhere: 'anywhere',
   atMost: 'At most',
+  atOnce: 'It collapses all at once: no part of it lies flat before the rest.',
   bases: 'Bases',
   basesThatServeAre:
     'Bases that serve are held against the pose; their flaps are narrowed, shortened, turned and put away by folds the engine makes. Every draft is measured against the figure, and says what it could not do.',
