@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { collectPages, writeCutting } from '@jade/core/booklet';
 import { readPageFonts } from '@jade/core/fonts';
 import { toCuttingDxf } from '@jade/core/formats';
-import { bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
+import { type Base, bases, findBase, foldBase, precreaseState } from '@jade/core/bases';
 import {
   DESIGN_EFFORT,
   FITS,
@@ -26,6 +26,14 @@ import { efficiencyOf, flapsOf, leavesOf, matchBases, taskOfFigure, toPackingTas
 import { BadInput, readAmount, readArgs, readBox, readCount, readFigureFile, readSheet } from './input.ts';
 import { type Verb, valueOf } from './verb.ts';
 
+/** A base of the atlas by its name; throws with all names for one there is not. */
+function baseCalled(name: string): Base {
+  const base = findBase(name);
+  if (!base)
+    throw new BadInput(`there is no base "${name}"; the names are ${bases.map((b) => b.id).join(', ')}.`);
+  return base;
+}
+
 /** Verbs about what to fold from: bases, figures, sheets. */
 export const designVerbs: Record<string, Verb> = {
   base: {
@@ -35,11 +43,7 @@ export const designVerbs: Record<string, Verb> = {
     run(args) {
       const { files } = readArgs(args, {}, 0);
       if (files.length === 0) return { bases: bases.map((b) => b.id) };
-      const base = findBase(files[0]!);
-      if (!base)
-        throw new BadInput(
-          `there is no base "${files[0]}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
-        );
+      const base = baseCalled(files[0]!);
       const folded = foldBase(base);
       const { state, flaps, measures } = folded;
       return {
@@ -190,11 +194,7 @@ export const designVerbs: Record<string, Verb> = {
     run(args) {
       const { files, values } = readArgs(args, { base: { type: 'string' } }, 1);
       const figure = readFigureFile(files[0]!);
-      const base = findBase(String(values.base ?? ''));
-      if (!base)
-        throw new BadInput(
-          `there is no base "${String(values.base ?? '')}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
-        );
+      const base = baseCalled(String(values.base ?? ''));
       const found = valueOf(partBase(figure, foldBase(base), buildEffort(PARTING_EFFORT)));
       return found.map(({ way, bundles, plannedMm, stripMm, offer }) => ({
         way,
@@ -218,11 +218,7 @@ export const designVerbs: Record<string, Verb> = {
     run(args) {
       const { files, values } = readArgs(args, { base: { type: 'string' }, calls: { type: 'string' } }, 1);
       const figure = readFigureFile(files[0]!);
-      const named = values.base === undefined ? undefined : findBase(String(values.base));
-      if (values.base !== undefined && !named)
-        throw new BadInput(
-          `there is no base "${String(values.base)}"; the names are ${bases.map((b) => b.id).join(', ')}.`,
-        );
+      const named = values.base === undefined ? undefined : baseCalled(String(values.base));
       const from = named ? [named] : bases.filter((b) => b.sheet.kind === 'square');
       const began = performance.now();
       const effort = buildEffort(readCount(values.calls, 'calls', 1, 100_000) ?? DRAFT_CALLS);

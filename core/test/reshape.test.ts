@@ -311,6 +311,10 @@ describe('a figure against the atlas', () => {
         expect(sentence).toContain('less sheet');
       if (m.sideMm !== undefined && next.sideMm === undefined) expect(sentence).toContain('lacks');
     });
+    // Where the flaps are the same share of both sheets, nothing is said of them.
+    const [best] = ranked;
+    const larger = { ...best!, baseName: 'Other base', sideMm: best!.sideMm! * 1.02 };
+    expect(sayWhyBefore(best!, larger, 'mm')).toMatch(/^[^%]* less sheet than the other base\.$/);
     const sides = ranked.flatMap((m) => (m.sideMm === undefined ? [] : [m.sideMm]));
     sides.slice(1).forEach((side, i) => expect(side).toBeGreaterThan(sides[i]! - 1e-5));
   });
