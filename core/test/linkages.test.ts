@@ -53,7 +53,7 @@ describe('a reverse fold moves as a linkage of plates', () => {
     const states = reverse(share, degrees);
     expect(states).toBeDefined();
     const play = buildPlay(states!.before, states!.after)!;
-    expect(play.kind).toBe('linked');
+    expect([play.kind, play.isCovered]).toEqual(['linked', false]);
     expect(play.truth.crossings).toBe(0);
     expect(strainOf(play)).toBeLessThan(1e-5);
     expect(play.frames).toHaveLength(PLAY_FRAMES);
@@ -113,7 +113,7 @@ describe('a crimp moves as a linkage of plates', () => {
     const states = crimped(shares, degrees, mode);
     expect(states).toBeDefined();
     const play = buildPlay(states!.before, states!.after)!;
-    expect(play.kind).toBe('linked');
+    expect([play.kind, play.isCovered]).toEqual(['linked', false]);
     expect(play.truth.crossings).toBe(0);
     expect(strainOf(play)).toBeLessThan(1e-5);
     // What lies still before and after lies still all the way.
@@ -148,6 +148,15 @@ describe('a crimp moves as a linkage of plates', () => {
     expect(linked).toBeGreaterThan(0.9 * made);
   });
 
+  test('paper that lies over what opens is told: the wings of the heron over its body', () => {
+    const { sheet, points, steps } = buildCastPlans().heron!;
+    const body = replaySequence({ sheet: sheet.shape, points, steps }).steps.find(
+      (t) => t.step.id === 'body',
+    )!;
+    const play = buildPlay(body.before, body.after)!;
+    expect([play.kind, play.isCovered]).toEqual(['linked', true]);
+  });
+
   test('the tip of a crimp is only turned: no fold within it changes', () => {
     let crimps = 0;
     for (const { sheet, points, steps } of Object.values(buildCastPlans()))
@@ -158,7 +167,8 @@ describe('a crimp moves as a linkage of plates', () => {
         const isTip = (t: number): boolean => !mesh.still[t] && !isTurned(mesh.motions[t]!);
         const changed = mesh.hinges.filter((h) => isTip(h.left) && isTip(h.right) && h.from !== h.to);
         expect(changed).toEqual([]);
-        expect(buildPlay(before, after)!.kind).toBe('linked');
+        const play = buildPlay(before, after)!;
+        expect([play.kind, play.isCovered]).toEqual(['linked', false]);
       }
     expect(crimps).toBe(3);
   });

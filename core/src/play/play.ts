@@ -1,4 +1,5 @@
 import type { FlatState } from '../folded/index.ts';
+import { isCovered } from './covered.ts';
 import { crimpLinkages } from './crimped.ts';
 import { type PlayMesh, buildPlayMesh, refineMesh } from './mesh.ts';
 import { findRigidFold, flatPose, poseRigid } from './rigid.ts';
@@ -14,6 +15,8 @@ export interface Play {
    * motion true enough was found.
    */
   readonly kind: 'rigid' | 'linked' | 'solved' | 'none';
+  /** Of a linkage: paper lies over what opens, and has to be held aside by the folder; it is not moved. */
+  readonly isCovered?: boolean;
   /** How the folds were led, for solved motions. */
   readonly schedule?: string;
   /** Corners of triangles, three vertex numbers each. */
@@ -44,8 +47,8 @@ const PULL_FROM = 0.93;
 const BLEND_FROM = 0.96;
 
 /**
- * The motion between two flat states. A simple fold turns rigidly, a reverse fold or a crimp by a linkage where the paper beside it can open; everything else is led by a few schedules through the
- * sheet solver, forwards and backwards, until one is true to paper; none that stretches it by over 5 % or sends more than
+ * The motion between two flat states. A simple fold turns rigidly, a reverse fold or a crimp by a linkage where the paper
+ * beside it can open; everything else is led by a few schedules through the sheet solver, forwards and backwards, until one is true to paper; none that stretches it by over 5 % or sends more than
  * half a side through every triangle is given. Undefined where the states cannot be laid over each other.
  */
 export function buildPlay(before: FlatState, after: FlatState): Play | undefined {
@@ -58,11 +61,8 @@ export function buildPlay(before: FlatState, after: FlatState): Play | undefined
     );
     return toPlay(mesh, 'rigid', frames, judgeFrames(mesh, frames));
   }
-  for (const linked of linkages(mesh)) {
-    const truth = judgeFrames(linked.mesh, linked.frames);
-    if (truth.strain <= EXACT.strain && truth.crossings <= EXACT.crossings)
-      return toPlay(linked.mesh, 'linked', linked.frames, truth);
-  }
+  const linked = findLinkage(mesh);
+  if (linked) return linked;
   let best: { mesh: PlayMesh; frames: Float32Array[]; truth: Truth; name: string } | undefined;
   let work = 0;
   for (const { mesh: on, made, name, triangles } of attempts(mesh)) {
@@ -84,6 +84,21 @@ export function buildPlay(before: FlatState, after: FlatState): Play | undefined
       leap: 1,
     });
   return toPlay(best.mesh, 'solved', best.frames, best.truth, best.name);
+}
+
+/** The first linkage that is exact and goes through nothing; else the first that only paper lying over it is in the way of. */
+function findLinkage(mesh: PlayMesh): Play | undefined {
+  let covered: Play | undefined;
+  for (const { mesh: on, frames } of linkages(mesh)) {
+    const isUnder = isCovered(on, frames);
+    if (isUnder && covered) continue;
+    const truth = judgeFrames(on, frames);
+    if (truth.strain > EXACT.strain || truth.crossings > EXACT.crossings) continue;
+    const play = { ...toPlay(on, 'linked', frames, truth), isCovered: isUnder };
+    if (!isUnder) return play;
+    covered = play;
+  }
+  return covered;
 }
 
 /** Motions of plates for those folds that have any. */

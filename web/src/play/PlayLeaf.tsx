@@ -226,11 +226,12 @@ export function Motion({
   );
 }
 
-const sayKind = ({ kind, truth }: Play): string =>
+const sayKind = ({ kind, truth, isCovered }: Play): string =>
   kind === 'rigid'
     ? 'Turned about its line: exact.'
     : kind === 'linked'
-      ? 'Its layers open as plates along lines beside the crease, and close again: exact, nothing stretches.'
+      ? 'Its layers open as plates along lines beside the crease, and close again: exact, nothing stretches.' +
+        (isCovered ? ' Hold aside what lies over them: it is not moved here.' : '')
       : kind === 'solved'
         ? `The paper follows its folds; nothing stretches by more than ${(truth.strain * 100).toFixed(1)} %. First and last are the exact flat states.`
         : 'No motion of the paper true enough was found here; the two flat states are shown one over the other.';
