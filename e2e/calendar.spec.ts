@@ -13,18 +13,20 @@ const sentence = (page: Page) => page.getByTestId('calendar-sentence');
 const blocks = (page: Page, name: string | RegExp) =>
   page.getByRole('group', { name: /Evenings with/ }).getByRole('button', { name });
 
-/** Events of an iCalendar file: begin and end in minutes, and the title. */
+/** Events of an iCalendar file that begin at an hour, begin and end in minutes, and the title; notes of a whole day are left out. */
 function eventsOf(text: string): { title: string; from: number; to: number }[] {
   return text
     .replace(/\r?\n[ \t]/g, '')
     .split('BEGIN:VEVENT')
     .slice(1)
-    .map((event) => {
-      const [, y, mo, d, h, mi] = /DTSTART[^:]*:(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)/.exec(event)!.map(Number);
+    .flatMap((event) => {
+      const begin = /DTSTART[^:]*:(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)/.exec(event);
+      if (!begin) return [];
+      const [, y, mo, d, h, mi] = begin.map(Number);
       const hours = Number(/DURATION:PT(?:(\d+)H)?/.exec(event)?.[1] ?? 0);
       const minutes = Number(/DURATION:PT(?:\d+H)?(?:(\d+)M)?/.exec(event)?.[1] ?? 0);
       const from = Date.UTC(y!, mo! - 1, d, h, mi) / 60_000;
-      return { title: /SUMMARY:(.*)/.exec(event)![1]!.trim(), from, to: from + 60 * hours + minutes };
+      return [{ title: /SUMMARY:(.*)/.exec(event)![1]!.trim(), from, to: from + 60 * hours + minutes }];
     });
 }
 

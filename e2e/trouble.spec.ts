@@ -174,6 +174,12 @@ test.describe('provoked answers of the server', () => {
     await page.getByRole('button', { name: 'Stuck here' }).click();
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowRight');
+    await expect(
+      page
+        .getByRole('group', { name: 'Step 4, what to fold' })
+        .or(page.getByRole('img', { name: 'Step 4, what to fold' }))
+        .first(),
+    ).toBeVisible();
     // A renderer that is killed in the very moment may still hold its last write to the browser's storage.
     await page.waitForTimeout(2000);
     await page.close();
