@@ -57,6 +57,11 @@ describe('bases with too few flaps', () => {
     expect(made.ok ? '' : made.fault.text).toMatch(/has a flap for every limb/);
   });
 
+  test('a figure of more ends than a base of its own may have is told the limit, and at once', () => {
+    const made = part(star(60), 'waterbomb');
+    expect(made.ok ? '' : made.fault.text).toMatch(/at most 14 ends, and this one has 60/);
+  });
+
   test('ends that part nowhere together cannot share a flap', () => {
     const made = part(star(12), 'kite');
     expect(made.ok ? '' : made.fault.text).toMatch(/are enough; take a base of its own|no free flap/);

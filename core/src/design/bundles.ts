@@ -11,12 +11,12 @@ export interface Bundle {
   readonly isWhole: boolean;
 }
 
-/** Ends one flap is split into at most, and bundles looked at. */
-const [MOST_IN_BUNDLE, MOST_BUNDLES] = [3, 200];
+/** Ends one flap is split into at most, and bundles and sets of them looked at, those of short ends first. */
+const [MOST_IN_BUNDLE, MOST_BUNDLES, MOST_SETS] = [3, 200, 400];
 
 /**
- * Sets of bundles that leave a figure with at most so many ends, smallest first: none holds an end twice, and what has a
- * mirror image goes with it. Cost: bounded by `MOST_BUNDLES` squared.
+ * Sets of bundles that leave a figure with at most so many ends, those of the shortest ends first: none holds an end twice, and
+ * what has a mirror image goes with it. At most `MOST_SETS`; the subsets of a node's ends are listed, so give it few ends.
  */
 export function bundlesFor(figure: Figure, most: number): Bundle[][] {
   const leaves = leavesOf(figure);
@@ -34,7 +34,9 @@ export function bundlesFor(figure: Figure, most: number): Bundle[][] {
       .filter((b) => saves(a) < needed && saves(b) < needed && saves(a) + saves(b) >= needed && isApart(a, b))
       .map((b) => [...a, ...b]),
   );
-  return [...enough, ...joined];
+  const size = (set: readonly Bundle[]): number =>
+    set.reduce((sum, b) => sum + b.lengthsMm.reduce((s, mm) => s + mm, 0), 0);
+  return [...enough, ...joined].sort((a, b) => size(a) - size(b)).slice(0, MOST_SETS);
 }
 
 function allBundles(figure: Figure): Bundle[] {

@@ -24,7 +24,7 @@ import {
 import { cornersOf, edgesOf } from '../sheet/index.ts';
 import { baseOfDesign } from './base.ts';
 import { type Bundle, bundle, bundlesFor, endOfBundle } from './bundles.ts';
-import { designBases } from './design.ts';
+import { MOST_ENDS, designBases } from './design.ts';
 import { type OfferedBase, offerOf } from './offer.ts';
 
 /** A base is made to serve more limbs by splitting flaps it has, or by adding strips along two edges at their corners. */
@@ -69,6 +69,11 @@ export function partBase(
 ): Outcome<readonly PartedBase[], Issue> {
   const { flaps, base } = folded;
   const fault = (text: string): Outcome<never, Issue> => failed({ path: 'limbs', text });
+  const ends = leavesOf(figure).length;
+  if (ends > MOST_ENDS)
+    return fault(
+      `Flaps are split for figures of at most ${MOST_ENDS} ends, and this one has ${ends}; leave some out, or split them in a second step.`,
+    );
   const plain = matchBase(folded, taskOfFigure(figure, limbsOf(figure, [])));
   if (plain.missingFlaps === 0)
     return fault(`The ${base.name.toLowerCase()} has a flap for every limb; nothing need be split.`);
